@@ -1,6 +1,6 @@
 import { findRung } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
-import type { Curriculum } from '../curriculum/types'
+import type { Curriculum, Rung } from '../curriculum/types'
 import { relaxFrom } from '../curriculum/relax'
 import { contextStanding } from '../progress/context'
 import { topHeld, type DogState } from '../progress/state'
@@ -40,7 +40,9 @@ export interface Picked {
 }
 
 /** House: a person passing is level 2, a calm dog far off 3, near 4; not where the rung itself asks for it. */
-function levelOf(pick: Pick, second: boolean): number {
+function levelOf(pick: Pick, rung: Rung): number {
+  if (is(rung, 'other-dog')) return pick.level
+  const second = is(rung, 'second-person') || rung.kind === 'settle'
   if (pick.secondDog) return Math.max(pick.level, pick.near ? 4 : 3)
   return pick.helper && !second ? Math.max(pick.level, 2) : pick.level
 }
@@ -61,7 +63,7 @@ export function picked(
   const at = findRung(curriculum, pick.rungId)
   if (!at) return { rungId: pick.rungId, news: [], level: pick.level, refused: 'not in this ladder', before: undefined }
   const runState = state.runs[at.runKey]
-  const level = levelOf(pick, is(at.rung, 'second-person') || at.rung.kind === 'settle')
+  const level = levelOf(pick, at.rung)
   const place = around.places.find((p) => p.id === pick.placeId)
   const refused = place && refusedBecause(curriculum, state, at, { place, level, kit: pick.kit }, dog, around)
   const position = runState?.position ?? 0

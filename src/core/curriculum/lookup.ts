@@ -64,7 +64,7 @@ export const allNeeds = (curriculum: Curriculum, rung: Rung): readonly string[] 
   rung.gate === undefined ? rung.needs : [...new Set([...rung.needs, ...(gateOf(curriculum, rung)?.needs ?? [])])]
 
 /** All rungs of a command, run after run. */
-export const rungsOf = (command: Command): readonly Rung[] => command.runs.flatMap((run) => run.rungs)
+export const rungsOf = (command: Pick<Command, 'runs'>): readonly Rung[] => command.runs.flatMap((run) => run.rungs)
 
 /** All rungs of a curriculum. */
 export const allRungs = (curriculum: Curriculum): readonly Rung[] => curriculum.commands.flatMap(rungsOf)
@@ -73,9 +73,13 @@ export const allRungs = (curriculum: Curriculum): readonly Rung[] => curriculum.
 export const withRole = (curriculum: Curriculum, role: Role): readonly Rung[] =>
   allRungs(curriculum).filter((r) => is(r, role))
 
+/** Whether a command, or any rung of it, has this role. */
+export const hasRole = (command: Pick<Command, 'runs'>, role: Role): boolean =>
+  rungsOf(command).some((r) => is(r, role))
+
 /** The first command that has this role. */
 export const commandOf = (curriculum: Curriculum, role: Role): Command | undefined =>
-  curriculum.commands.find((c) => rungsOf(c).some((r) => is(r, role)))
+  curriculum.commands.find((c) => hasRole(c, role))
 
 /** A run as people say it: its command, and the run where that has a name of its own. */
 export const sayRun = (command: Command, run: Pick<Run, 'name'>): string =>

@@ -33,6 +33,9 @@ export const roleWords = {
   comes: 'coming when called, as it is shown at a handoff',
   'far-down': 'lying down at a distance',
   'walks-round': 'a stay round which the handler walks',
+  'other-dog': 'another dog is there, on a leash in other hands: what that dog is does not raise the level',
+  'under-legs': 'between the legs of the handler: never a giant, nor a dog that is frightened of people',
+  releases: 'the release itself: its cue is the dog’s release word',
 } as const
 
 export type Role = keyof typeof roleWords
@@ -42,9 +45,11 @@ export type Role = keyof typeof roleWords
  * one that names any of them means what it names.
  */
 const shownAtHandoff: ReadonlySet<Role> = new Set(['sits', 'lies', 'comes', 'far-down', 'walks-round'])
+const ofExtras: ReadonlySet<Role> = new Set(['other-dog', 'under-legs', 'releases'])
 export const roleGroups: readonly ((role: Role) => boolean)[] = [
-  (role) => !shownAtHandoff.has(role),
+  (role) => !shownAtHandoff.has(role) && !ofExtras.has(role),
   (role) => shownAtHandoff.has(role),
+  (role) => ofExtras.has(role),
 ]
 export const roleNames = Object.keys(roleWords).filter((r): r is Role => r in roleWords)
 

@@ -196,6 +196,10 @@ const command = z
     caution: text(240),
     faults: z.array(text(40)).max(16).readonly(),
     foundation: z.boolean().optional().describe('Worked in the first days, promised or not'),
+    extra: z
+      .boolean()
+      .optional()
+      .describe('Switched off until it is promised: a dog without that promise has nothing of it on its pages'),
     grip: z.boolean().optional().describe('Not on a slippery floor'),
     quota: quota.optional().describe('A number to reach, paced day by day'),
     roads: z.array(road).max(12).readonly().describe('Other roads when the command is stuck'),

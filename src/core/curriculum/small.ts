@@ -18,7 +18,10 @@ export function smallCommands(curriculum: Curriculum): SmallCommands {
     call,
     tether,
     others: curriculum.commands
-      .filter((c) => c.id !== tether && rungsOf(c).some((r) => r.kind === 'position' || r.kind === 'recall'))
+      .filter(
+        (c) =>
+          c.extra !== true && c.id !== tether && rungsOf(c).some((r) => r.kind === 'position' || r.kind === 'recall'),
+      )
       .map((c) => ({ id: c.id, name: c.name })),
   }
 }

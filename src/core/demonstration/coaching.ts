@@ -23,6 +23,11 @@ export interface Coached {
   /** What it comes in to, as the house has it. */
   readonly hand: 'fist closed' | 'palm open'
   readonly payWhere: string
+  /** What a rep of something without an item of its own is. */
+  readonly asks: 'rep' | 'hold' | 'walk' | 'calm'
+  /** Nothing is said or shown for it. */
+  readonly unasked: boolean
+  readonly criterion: string
   /** At halts it sits by itself, has to be asked, or, a stiff dog, stands. */
   readonly atHalts: 'sits' | 'asked' | 'stands'
   /** It is walked round; else the handler stays before it. */
@@ -31,8 +36,8 @@ export interface Coached {
 
 type Said = (c: Coached) => string
 
-const once = ({ byHand, cue }: Pick<Coached, 'byHand' | 'cue'>): string =>
-  byHand ? 'Show the hand once' : `Say “${cue}” once`
+const once = ({ byHand, cue, says }: Pick<Coached, 'byHand' | 'cue'> & { readonly says?: string }): string =>
+  byHand ? 'Show the hand once' : cue === '' ? (says ?? '') : `Say “${cue}” once`
 const pay: Said = ({ toys }) => (toys ? 'the toy, a short game' : 'a piece')
 
 const stay: Said = (c) =>
@@ -85,11 +90,31 @@ const told: Readonly<Record<ItemKind, Said>> = {
     `${c.release}.`,
   'far-down': (c) =>
     `Stand half a metre before it. ${once(c)}, without a step toward it. Go to it, and ${pay(c)} where it lies.`,
-  also: (c) =>
-    `${once(c)}, and wait. ${c.payWhere === '' ? cap(pay(c)) : `${cap(pay(c))}: ${c.payWhere.toLowerCase()}`}.`,
+  also: (c) => {
+    const where = c.toys || c.payWhere === '' ? cap(pay(c)) : `${cap(pay(c))}: ${uncap(c.payWhere)}`
+    const asked = c.unasked ? `Say nothing. To be seen: ${c.criterion}` : once(c)
+    switch (c.asks) {
+      case 'calm':
+        return `${asked}. ${where}, now and then while it is calm.`
+      case 'hold':
+        return (
+          `${asked}${c.unasked ? '' : ', then nothing more'}. After ${c.seconds ?? 0} s ${pay(c)}, ` +
+          `and only then ${c.release}.`
+        )
+      case 'walk':
+        return (
+          `The leash’s bulk folded in your ${c.far} hand, a slack bow on your ${c.side}. ` +
+          `${c.unasked ? asked : `${c.says}: ${c.criterion}`}. ${where}. If the leash goes tight, stand still ` +
+          `until it is slack.`
+        )
+      case 'rep':
+        return c.unasked ? `${asked}. ${where}, the moment it does.` : `${asked}, and wait. ${where}.`
+    }
+  },
   questions: () => 'Ask what is not clear yet. Nobody remembers everything: it is all in the booklet.',
 }
 
+const uncap = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
 const cap = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** What the owner is told to do for an item, in the words that the dog knows. */
@@ -121,7 +146,14 @@ const failing: Readonly<Record<ItemKind, Said>> = {
   'down-come': nearer,
   down: easier,
   'far-down': easier,
-  also: easier,
+  also: (c) =>
+    c.asks === 'hold'
+      ? shorter(c)
+      : c.asks === 'walk'
+        ? again(c)
+        : c.unasked
+          ? 'No word. Make it easier: further off, or quieter. A second time: leave it, and go to something sure.'
+          : easier(c),
   questions: none,
 }
 

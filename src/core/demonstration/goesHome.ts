@@ -1,4 +1,5 @@
 import { commandOf, findCommand, rungsOf, runKey } from '../curriculum/lookup'
+import { is } from '../curriculum/roles'
 import type { Command, Curriculum } from '../curriculum/types'
 import { heldSince, type DogState } from '../progress/state'
 import type { Gap } from './gap'
@@ -45,6 +46,9 @@ export function goesHome(
         name: command.name,
         kind,
         cue: item.says,
+        ...(rung.cue === 'none' ? { unasked: rung.criterion.words } : {}),
+        ...(kind === 'walk' && !is(rung, 'walking') ? { steps: rung.criterion.steps ?? 10 } : {}),
+        ...(is(rung, 'releases') ? { isRelease: true } : {}),
         listedSeconds: listed,
         ...(kind === 'stay' && item.seconds !== undefined
           ? { shownSeconds: item.seconds, goalSeconds: goal ? goals[goal] : (listed.at(-1) ?? item.seconds) }

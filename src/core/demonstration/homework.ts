@@ -7,6 +7,12 @@ export interface GoesHome {
   readonly kind: PracticeKind
   /** What is said or shown, once. */
   readonly cue: string
+  /** Nothing is said for it: what is to be seen, and is paid when it is. */
+  readonly unasked?: string
+  /** Steps of a stretch, where it is no walk at heel with its halts. */
+  readonly steps?: number
+  /** It is the release itself, which nothing ends. */
+  readonly isRelease?: boolean
   /** Seconds that were shown, of what is held; left out where time is not what is practised. */
   readonly shownSeconds?: number
   /** Listed seconds of its ladder for this dog, in order. */
@@ -231,16 +237,21 @@ function wordsOf(c: GoesHome, seconds: readonly number[], reps: number, week: nu
   const times = reps === 1 ? 'once' : `${reps} times`
   const watch = c.watch === '' ? '' : ` Mind your hands: ${c.watch}.`
   const side = c.bothSides === true && week >= 3 ? ' Now on the other side too.' : ''
+  if (c.unasked !== undefined && c.kind === 'position')
+    return `Say nothing, and wait: ${c.unasked}. ${times} a day. ${q.toys ? 'Play' : 'Pay'} the moment it does.${watch}`
   switch (c.kind) {
     case 'stay':
-      return `${c.cue}; ${seconds.map((s) => `${s} s`).join(', then ')}${
+      return `${c.unasked ?? c.cue}; ${seconds.map((s) => `${s} s`).join(', then ')}${
         seconds.length > 1 ? ', the longer one when the shorter came off three times' : ''
       }; ${times} a day in all. ${q.toys ? 'Play' : 'Pay'} where it is, then ${q.release}.${watch}`
     case 'walk':
-      return `${c.cue}; ten steps and a halt, ${times} a day. The leash slack; where it is not, stop.${side}${watch}`
+      return (
+        `${c.unasked ?? c.cue}; ${c.steps === undefined ? 'ten steps and a halt' : `${c.steps} steps`}, ${times} a ` +
+        `day. The leash slack; where it is not, stop.${side}${watch}`
+      )
     case 'come':
       return `${c.cue}; ${times} a day, never when it stares at you, never to end the fun. Fist closed and low.${watch}`
     case 'position':
-      return `${c.cue}; ${times} a day. Wait three seconds. Then ${q.release}.${watch}`
+      return `${c.cue}; ${times} a day. Wait three seconds.${c.isRelease === true ? '' : ` Then ${q.release}.`}${watch}`
   }
 }

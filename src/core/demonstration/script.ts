@@ -1,6 +1,6 @@
 import { findRung, runKey } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
-import type { Command } from '../curriculum/types'
+import type { Command, Rung } from '../curriculum/types'
 import { isByHand } from '../dog/byHand'
 import { deafRelease } from '../dog/deaf'
 import { promptOf } from '../method/instruct'
@@ -107,6 +107,9 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     seconds,
     hand: chosen(q.method, 'target') === 'palm' ? 'palm open' : 'fist closed',
     payWhere: prompt?.payWhere ?? '',
+    asks: (leading && asked[leading.rung.kind]) ?? 'rep',
+    unasked: leading?.rung.cue === 'none',
+    criterion: prompt?.criterion ?? '',
     round: made.round === true,
     atHalts: q.dog.traits.stiff ? 'stands' : made.held.some((h) => is(h.rung, 'halt')) ? 'sits' : 'asked',
   }
@@ -129,6 +132,9 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     minutes: made.minutes,
   }
 }
+
+/** Every other kind is a rep. */
+const asked: Partial<Record<Rung['kind'], Coached['asks']>> = { timed: 'hold', heel: 'walk', settle: 'calm' }
 
 /** What of the promises of this command is not shown, and why. */
 function shortOf(q: ScriptQuestion, command: Command, shown: readonly Held[]): string {

@@ -282,11 +282,13 @@ export function alsoShown(q: ScriptQuestion, command: Command): Made | Nothing {
     const h = highestHeld(command, run, q.state, (r) => (r.criterion.seconds ?? 0) <= mostAlsoSeconds)
     return h ? [h] : []
   })
-  const [first] = held
+  // A hold says most of a command: that is what is asked for, and what grows at home.
+  const ordered = [...held].sort((a, b) => Number(b.rung.kind === 'timed') - Number(a.rung.kind === 'timed'))
+  const [first] = ordered
   if (!first) return nothing(q, command, command.name)
   return {
     command,
-    held,
+    held: ordered,
     seconds: first.rung.criterion.seconds,
     metres: first.rung.criterion.metres,
     steps: first.rung.criterion.steps,

@@ -1,4 +1,5 @@
 import { changeCommands, changeRungs } from '../curriculum/change'
+import { hasRole } from '../curriculum/lookup'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
 import { say } from './say'
 import type { DogTraits } from './traits'
@@ -9,6 +10,7 @@ import type { DogTraits } from './traits'
  */
 export function canBeByHand(command: Command): boolean {
   const kinds = command.runs.flatMap((run) => run.rungs).map((rung) => rung.kind)
+  if (hasRole(command, 'releases')) return false
   const hasHand = command.signal !== '' && command.signal !== 'none'
   return hasHand && kinds.every((kind) => kind === 'position' || kind === 'timed')
 }

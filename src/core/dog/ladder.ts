@@ -37,6 +37,7 @@ export function ladderFor(curriculum: Curriculum, dog: LadderDog): Curriculum {
   if (traits.blind) steps.push(forBlind)
   if (traits.stiff) steps.push(forStiff)
   if (dog.young) steps.push(forYoung)
+  if (traits.giant || traits.shy) steps.push(notUnderLegs)
   if (traits.giant) steps.push(forGiant)
   if (traits.shy) steps.push(forShy)
   if (traits.fond) steps.push(forFond)
@@ -162,6 +163,10 @@ function forYoung(curriculum: Curriculum): Curriculum {
     caution: `Under six months: no jerks, no long holds, short sets. ${c.caution}`,
   }))
 }
+
+/** Neither a giant, which does not fit, nor a dog that is frightened of who stands over it. Common practice. */
+const notUnderLegs = (curriculum: Curriculum): Curriculum =>
+  changeRungs(curriculum, (rung) => (is(rung, 'under-legs') ? undefined : rung))
 
 function forGiant(curriculum: Curriculum): Curriculum {
   const slow = changeRungs(curriculum, (rung) =>

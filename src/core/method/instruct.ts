@@ -218,7 +218,8 @@ export function promptOf(rung: Rung, command: Command, method: Method, dog: DogW
   const firstLineRung = command.runs.flatMap((r) => r.rungs).findIndex((r) => r.axis === 'distance')
   const own = command.runs.flatMap((r) => r.rungs).findIndex((r) => r.id === rung.id)
   const situation: Situation = { rung, command, dog, held, leashStage: firstLineRung >= 0 && own >= firstLineRung }
-  const cue = chosen(method, 'cue-words') === 'house' ? command.defaultCue : (dog.cue ?? command.defaultCue)
+  const usual = is(rung, 'releases') ? dog.release : command.defaultCue
+  const cue = chosen(method, 'cue-words') === 'house' ? usual : (dog.cue ?? usual)
   const side = sideOf(rung, method, dog)
   const mark = dog.traits.deaf ? deafMark : chosen(method, 'marker') === 'clicker' ? 'click' : `“${dog.marker}”`
   const fill = (text: string): string =>

@@ -7,7 +7,7 @@ import { commandStanding, targetsOf, type CommandStanding } from './standing'
 import type { DogState } from '../progress/state'
 
 /** Raised whenever the fold or the summary changes its meaning: stored ones of another number are made again. */
-export const foldVersion = 12
+export const foldVersion = 13
 
 /** Pace of work: reps that could bring something nearer, and the days on which the dog was worked. */
 export interface Pace {
@@ -34,14 +34,16 @@ export function summarise(
 ): Summary {
   const targets = targetsOf(curriculum, promises)
   const lost = promises.filter((p) => !findRung(curriculum, p.rungId)).map((p) => p.rungId)
-  const commands = curriculum.commands.map((c) =>
-    commandStanding(
-      curriculum,
-      c,
-      state,
-      targets.filter(({ at }) => at.command.id === c.id).map((t) => t.promise),
-    ),
-  )
+  const commands = curriculum.commands
+    .map((c) =>
+      commandStanding(
+        curriculum,
+        c,
+        state,
+        targets.filter(({ at }) => at.command.id === c.id).map((t) => t.promise),
+      ),
+    )
+    .filter((s, i) => curriculum.commands[i]?.extra !== true || s.promises.length > 0 || s.reps > 0)
   const needs = needsOf(curriculum, state, targets, repsPerDay(pace))
   return {
     commands,

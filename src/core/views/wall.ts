@@ -4,6 +4,7 @@ import { daysBetween } from '../days'
 import { sayChance } from '../forecast/forecast'
 import { upNext, usualDealing, type Dealing, type UpNext } from '../forecast/upNext'
 import { houseForgetting, type Forgetting } from '../progress/memory'
+import { usual } from '../promise/inUse'
 import type { CommandStanding } from '../promise/standing'
 import { lacksOf } from '../promise/summary'
 import { sayTrend } from './forecast'
@@ -95,9 +96,8 @@ function shownCommands(curriculum: Curriculum, dogs: readonly WallDog[]): WallVi
   const promised = new Set<string>()
   for (const dog of dogs)
     for (const c of dog.summary.commands) if (c.promise || c.word === 'slipping') promised.add(c.command)
-  const all = curriculum.commands.map((c) => ({ id: c.id, name: c.name }))
-  const shown = all.filter((c) => promised.has(c.id))
-  return shown.length > 0 ? shown : all
+  const shown = curriculum.commands.filter((c) => promised.has(c.id))
+  return (shown.length > 0 ? shown : usual(curriculum).commands).map((c) => ({ id: c.id, name: c.name }))
 }
 
 function wallRow(

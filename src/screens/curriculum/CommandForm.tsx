@@ -2,6 +2,7 @@
 import styled from 'styled-components'
 import type { CurriculumFile } from '@/core/curriculum/schema'
 import { NumberField } from '@/ui/NumberField'
+import { Tick } from '@/ui/picks'
 import { Roles } from './Roles'
 import { Text } from './RungForm'
 
@@ -70,6 +71,16 @@ export function CommandForm({ command, onChange }: { command: CommandFile; onCha
           }}
         />
       </div>
+      <Tick
+        value="extra"
+        ticked={command.extra === true}
+        onChange={(extra) => {
+          const { extra: _was, ...rest } = command
+          onChange(extra ? { ...rest, extra } : rest)
+        }}
+      >
+        Switched off until it is promised
+      </Tick>
       <NumberField
         label="A number to reach (empty: none)"
         value={command.quota?.reps}

@@ -35,6 +35,7 @@ export function Handbook({
   const { send, wrong, pending } = useTold()
   const { sayMoment } = useWhen()
   const { curriculum } = page
+  const extras = curriculum.commands.filter((c) => c.extra === true)
   const rungs = curriculum.commands.reduce((n, c) => n + c.runs.reduce((m, r) => m + r.rungs.length, 0), 0)
   return (
     <Page>
@@ -43,6 +44,8 @@ export function Handbook({
           <h1>Curriculum</h1>
           <p>
             {curriculum.name}, version {curriculum.version}: {curriculum.commands.length} commands, {rungs} rungs.
+            {extras.length > 0 &&
+              ` ${extras.length} of the commands are switched off: a dog has them once they are promised.`}
           </p>
         </div>
         <Tools>
@@ -122,6 +125,7 @@ function Chapter({ command, curriculum }: { command: Command; curriculum: Curric
     <Article aria-labelledby={command.id}>
       <h2 id={command.id}>{command.name}</h2>
       <p className="purpose">{command.purpose}</p>
+      {command.extra === true && <p className="mind">Switched off: a dog has it once it is promised.</p>}
       <dl>
         <div>
           <dt>Cue</dt>

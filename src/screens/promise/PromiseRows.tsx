@@ -7,6 +7,7 @@ import { usualIn } from '@/core/handoff/possible'
 import { promisableRuns, promiseField, type PromisableRun } from '@/core/promise/typed'
 import { levelWords } from '@/core/views/grid'
 import { Choose } from '@/ui/Choose'
+import { Disclosed } from '@/ui/Disclosed'
 import { Field } from '@/ui/Field'
 import { Fault } from '@/ui/fieldParts'
 import { phone } from '@/ui/theme'
@@ -27,13 +28,17 @@ interface Part {
  * what is promised. `words`: the owner’s own cue words as typed, where they are asked for.
  */
 export function PromiseRows({ words, ...part }: Part & { words?: Typed }) {
-  const runs = promisableRuns(part.promising.curriculum)
-  return (
+  const runs = promisableRuns(part.promising.curriculum).map((of, row) => ({ of, row }))
+  const promised = new Set(
+    runs.flatMap(({ of, row }) => ((part.values[promiseField(row, 'rung')]?.[0] ?? '') === '' ? [] : [of.command.id])),
+  )
+  const folded = runs.filter(({ of: { command } }) => command.extra === true && !promised.has(command.id))
+  const list = (rows: typeof runs) => (
     <List data-words={words !== undefined}>
-      {runs.map((of, i) => (
+      {rows.map(({ of, row }) => (
         <PromiseRow
           key={of.key}
-          row={i}
+          row={row}
           of={of}
           heads={of.run === of.command.runs[0]}
           word={words && (words[`cue.${of.command.id}`]?.[0] ?? '')}
@@ -42,7 +47,21 @@ export function PromiseRows({ words, ...part }: Part & { words?: Typed }) {
       ))}
     </List>
   )
+  return (
+    <>
+      {list(runs.filter((r) => !folded.includes(r)))}
+      {folded.length > 0 && (
+        <Disclosed says={`More to promise: ${folded.flatMap(({ of }) => headOf(of)).join(', ')}`}>
+          {list(folded)}
+        </Disclosed>
+      )}
+    </>
+  )
 }
+
+/** The name of a command, at its first run. */
+const headOf = ({ command, run }: PromisableRun): readonly string[] =>
+  run === command.runs[0] ? [command.name.toLowerCase()] : []
 
 /** The same as a part of a form, with what is wrong with all of it. */
 export const Promises = (part: Part) => (

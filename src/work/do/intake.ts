@@ -270,7 +270,9 @@ function takeWords(
   })
   if (bad >= 0) return { [`cues.${bad}.reported`]: 'This dog’s ladder has no such rung.' }
   const said = readCueWords(db, resident.dogId)
-  const changed = curriculum.commands.flatMap((c): WordChange[] => {
+  // What is switched off for this dog is not asked for, and keeps what was said of it.
+  const asked = curriculum.commands.filter((c) => c.extra !== true || words.cues.some((cue) => cue.command === c.id))
+  const changed = asked.flatMap((c): WordChange[] => {
     const was = said.get(c.id) ?? c.defaultCue
     const typed = words.cues.find((cue) => cue.command === c.id)?.word ?? ''
     const becomes = typed === '' ? c.defaultCue : typed
@@ -286,7 +288,10 @@ function takeWords(
   noteWord(db, resident, { what: 'marker', was: resident.markerWord, becomes: words.marker }, who)
   for (const { command: of, was, becomes } of changed)
     noteWord(db, resident, { what: anew.some((a) => a.command === of) ? 'word' : 'spelling', of, was, becomes }, who)
-  const byHand = words.cues.filter((c) => c.byHand).map((c) => c.command)
+  const byHand = [
+    ...words.cues.filter((c) => c.byHand).map((c) => c.command),
+    ...(resident.traits.byHand ?? []).filter((id) => !asked.some((c) => c.id === id)),
+  ]
   updateDog(db, resident.dogId, {
     releaseWord: words.release,
     markerWord: words.marker,
@@ -296,7 +301,8 @@ function takeWords(
   const finish = words.finish === '' ? undefined : words.finish
   if (finish !== readFinishes(db, resident.dogId).at(-1)?.finish)
     insertFinish(db, { id: v7(), dogId: resident.dogId, finish: finish ?? null, at: now, recordedBy })
-  replaceCueWords(db, resident.dogId, new Map(words.cues.map((c) => [c.command, c.word])))
+  const unasked = [...said].filter(([id]) => !asked.some((c) => c.id === id))
+  replaceCueWords(db, resident.dogId, new Map([...unasked, ...words.cues.map((c) => [c.command, c.word] as const)]))
   refoldDog(db, resident.dogId, now)
   return undefined
 }

@@ -15,6 +15,7 @@ import { readHouse } from '@/store/house'
 import { keptSteps, photoAt, readDraft, readEntry } from '@/store/intake'
 import { findResident, newestStayOf, readCueWords, readPromises, residentsOn, type Resident } from '@/store/residents'
 import { reportedOf } from '../scene/before'
+import { ladderInUse } from '../scene/inUse'
 import { ladderOf } from '../scene/regimes'
 import { groundOf } from '../scene/ground'
 import type { Promising } from './promising'
@@ -69,7 +70,7 @@ export function specsFor(db: Db, resident: Resident, now: number): readonly Step
     unit: house.unit,
     taught: firstRecorded(db, resident.residencyId) !== null,
     others: othersFor(db, resident, dayIn(house.timeZone, now)),
-    commands: ladderOf(db, resident.residencyId, now).commands.map((c) => ({
+    commands: ladderInUse(db, resident.residencyId, now).commands.map((c) => ({
       id: c.id,
       name: c.name,
       cue: c.defaultCue,
@@ -136,7 +137,8 @@ function known(
       const words = readCueWords(db, resident.dogId)
       const reported = reportedOf(db, resident, now)
       const kept = (entry as Entry<'words'> | undefined)?.cues ?? []
-      const cues = curriculum.commands.map(({ id: command }) => {
+      const { commands } = ladderInUse(db, resident.residencyId, now)
+      const cues = commands.map(({ id: command }) => {
         const was = kept.find((c) => c.command === command)
         return {
           command,

@@ -18,6 +18,7 @@ import { atOnce } from '../scene/breaths'
 import { houseForNext, nextFor } from '../scene/next'
 import { standingOf } from '../record/refold'
 import { byRun } from '@/core/inOrder'
+import { inUse } from '@/core/promise/inUse'
 
 /** What one dog is to work on, for a printed sheet. */
 export interface SheetRow {
@@ -64,7 +65,9 @@ export function* paperSteps(db: Db, me: string, now: number): Generator<undefine
   const dogs: PaperView['dogs'][number][] = []
   for (const resident of residentsOn(db, today)) {
     yield
-    const { curriculum } = newest(regimesOfResident(db, resident, now, { house: rules }))
+    const derived = standingOf(db, resident.residencyId, now)
+    const whole = newest(regimesOfResident(db, resident, now, { house: rules })).curriculum
+    const curriculum = inUse(whole, derived.summary)
     let ladder = ladders.get(curriculum)
     if (ladder === undefined) {
       ladders.set(curriculum, (ladder = String(ladders.size)))
@@ -75,7 +78,6 @@ export function* paperSteps(db: Db, me: string, now: number): Generator<undefine
       }))
     }
     const pause = pauses.get(resident.residencyId)
-    const derived = standingOf(db, resident.residencyId, now)
     const next = nextFor(db, { resident, curriculum, derived, today, spaces: places, forgetting, house: forNext }, now)
     const first = (id: string) => next.sets.find((s) => s.command === id)?.rungId
     const inHand = Object.fromEntries(

@@ -10,7 +10,7 @@ import { readEntry, readPhoto } from '@/store/intake'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { sayObjections } from '@/core/food/forbidden'
 import { loadBowls, loadFood } from './food'
-import { ladderOf } from '../scene/regimes'
+import { ladderInUse } from '../scene/inUse'
 import { wordsOf } from '../scene/words'
 import { byRun } from '@/core/inOrder'
 
@@ -97,7 +97,7 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
 /** The words and signals of one dog, command by command; commands without either are left out. */
 function cuesOf(db: Db, resident: Resident, now: number): readonly Cue[] {
   const words = wordsOf(db, resident)
-  return ladderOf(db, resident.residencyId, now).commands.flatMap((c): Cue[] => {
+  return ladderInUse(db, resident.residencyId, now).commands.flatMap((c): Cue[] => {
     const [word, signal] = [words.word(c), words.signal(c)]
     return word === '' && signal === '' ? [] : [{ command: c.name, word, signal, own: words.isOwn(c.id) }]
   })
@@ -123,12 +123,13 @@ export interface WordsView {
 export function cueDictionary(db: Db, now: number): WordsView {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
-  const dogs = [...residentsOn(db, today)].sort(byRun)
+  const dogs = [...residentsOn(db, today)].sort(byRun).map((r) => ({ ...r, cues: cuesOf(db, r, now) }))
+  const used = new Set(dogs.flatMap((r) => r.cues.map((c) => c.command)))
   return {
     today,
     kennel: house.name,
     house: newestCurriculum(db).commands.flatMap((c) =>
-      c.defaultCue === '' ? [] : [{ command: c.name, word: c.defaultCue }],
+      c.defaultCue === '' || (c.extra === true && !used.has(c.name)) ? [] : [{ command: c.name, word: c.defaultCue }],
     ),
     dogs: dogs.map((r) => ({
       residencyId: r.residencyId,
@@ -137,7 +138,7 @@ export function cueDictionary(db: Db, now: number): WordsView {
       release: sayRelease(r),
       marker: sayMark(r),
       side: saySide(r),
-      cues: cuesOf(db, r, now),
+      cues: r.cues,
     })),
   }
 }

@@ -2,6 +2,7 @@ import type { BaselineStep } from '@/core/baseline/baseline'
 import { baselineRun, onTimeWithin, baselineStep, searchOf, type Search } from '@/core/baseline/baseline'
 import { findRung, ownRung } from '@/core/curriculum/lookup'
 import { isHeld } from '@/core/progress/state'
+import { inUse } from '@/core/promise/inUse'
 import { readBaselineReps, readStarts } from '@/store/baseline'
 import type { Db } from '@/store/database'
 import type { Resident } from '@/store/residents'
@@ -56,8 +57,8 @@ export function inNeedOrder(curriculum: Curriculum): readonly Command[] {
 }
 
 export function baselineOf(db: Db, resident: Resident, now: number): readonly BaselineCommand[] {
-  const curriculum = ladderOf(db, resident.residencyId, now)
   const { state, summary } = standingOf(db, resident.residencyId, now)
+  const curriculum = inUse(ladderOf(db, resident.residencyId, now), summary)
   const reps = readBaselineReps(db, resident.residencyId)
   const starts = readStarts(db, resident.residencyId)
   const reported = reportedOf(db, resident, now)

@@ -1,3 +1,4 @@
+import { hasRole } from '@/core/curriculum/lookup'
 import type { Command } from '@/core/curriculum/types'
 import type { Db } from '@/store/database'
 import { readEntry } from '@/store/intake'
@@ -5,19 +6,19 @@ import { readCueWords, type Resident } from '@/store/residents'
 
 /** The words and signals of one dog: its own where the owner has any, else those of the command. */
 export interface DogsWords {
-  readonly word: (command: Pick<Command, 'id' | 'defaultCue'>) => string
+  readonly word: (command: Pick<Command, 'id' | 'defaultCue' | 'runs'>) => string
   readonly signal: (command: Pick<Command, 'id' | 'signal'>) => string
   /** Whether either of a command is its own. */
   readonly isOwn: (commandId: string) => boolean
 }
 
-export function wordsOf(db: Db, resident: Pick<Resident, 'dogId' | 'residencyId'>): DogsWords {
+export function wordsOf(db: Db, resident: Pick<Resident, 'dogId' | 'residencyId' | 'releaseWord'>): DogsWords {
   const own = readCueWords(db, resident.dogId)
   const signals = new Map(
     (readEntry(db, resident.residencyId, 'words')?.entry.cues ?? []).map((c) => [c.command, c.signal]),
   )
   return {
-    word: (c) => own.get(c.id) ?? c.defaultCue,
+    word: (c) => own.get(c.id) ?? (hasRole(c, 'releases') ? resident.releaseWord : c.defaultCue),
     signal: (c) => signals.get(c.id) || c.signal,
     isOwn: (id) => own.has(id) || (signals.get(id) ?? '') !== '',
   }
