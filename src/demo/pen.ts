@@ -61,6 +61,8 @@ export class Pen {
   private seq = 0
   /** What is told beside the reps has chances of its own, so that telling more changes nothing of what happened. */
   private readonly aside = seeded(demoSeed)
+  /** And so has what was looked at in them. */
+  private readonly looking = seeded(demoSeed + 1)
   private readonly residencies = new Map<string, string>()
   private readonly tablet = demoTablet
 
@@ -199,7 +201,7 @@ export class Pen {
   private noted(
     rep: SimulatedRep,
     called: boolean,
-  ): Partial<Pick<FactOf<'rep'>, 'attention' | 'cuesSaid' | 'planned' | 'pieces' | 'payError'>> {
+  ): Partial<Pick<FactOf<'rep'>, 'attention' | 'cuesSaid' | 'planned' | 'pieces' | 'payError' | 'looked'>> {
     const slip = rep.outcome === 'miss' && this.aside() < 0.04
     const said = this.aside()
     const where = this.aside()
@@ -212,6 +214,23 @@ export class Pen {
         ? ({ attention: where < 0.5 ? 'sniffing' : where < 0.85 ? 'looking away' : 'looking at you' } as const)
         : {}),
       ...(asked < 0.5 ? { cuesSaid: rep.outcome === 'helped' && asked < 0.2 ? 2 : 1 } : {}),
+      looked: this.looked(rep, called),
+    }
+  }
+
+  /** Now and then somebody looks how a recall comes in, and how it was called. */
+  private looked(rep: SimulatedRep, called: boolean): FactOf<'rep'>['looked'] {
+    const [looks, voice, speed] = [this.looking(), this.looking(), this.looking()]
+    if (!called || looks > 0.3) return null
+    const came = rep.outcome === 'clean' || rep.outcome === 'late'
+    return {
+      voice: voice < (came ? 0.12 : 0.6) ? 'loud' : 'usual',
+      ...(came
+        ? {
+            arriveSeconds: 2 + Math.round(speed * 3) + (rep.outcome === 'late' ? 3 : 0),
+            speed: rep.outcome === 'late' || speed > 0.85 ? ('slowed' as const) : ('kept' as const),
+          }
+        : {}),
     }
   }
 

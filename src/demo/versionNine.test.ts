@@ -36,7 +36,8 @@ beforeAll(() => {
 
 /** What a kennel of that version could not say yet. */
 function leaveOutWhatCameLater(db: Db): void {
-  db.exec(`UPDATE rep SET pay_interval = NULL, bowl_grams = NULL, pieces = min(pieces, 40), planned = min(planned, 20);
+  db.exec(`UPDATE rep SET looked = NULL;
+    UPDATE rep SET pay_interval = NULL, bowl_grams = NULL, pieces = min(pieces, 40), planned = min(planned, 20);
     UPDATE small_thing SET command = NULL, outcome = NULL, minutes = NULL, pay_interval = NULL, calm = NULL;
     UPDATE residency SET rehearse = 0;
     UPDATE place SET grip = NULL;

@@ -41,7 +41,8 @@ export const Panel = styled.div`
   display: grid;
   gap: var(--s-3);
 `
-const Line = styled.div`
+/** A word at the left, and what belongs to it. */
+export const Line = styled.div`
   display: grid;
   grid-template-columns: 4.6rem minmax(0, 1fr);
   align-items: center;

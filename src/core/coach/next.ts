@@ -29,6 +29,8 @@ export interface NextDog {
   /** Cue words of its own, by command. */
   readonly cueWords: ReadonlyMap<string, string>
   readonly tried: readonly Tried[]
+  /** What misses share, by command that is stuck, in sentences. */
+  readonly shared?: Readonly<Record<string, readonly string[]>>
 }
 
 /** One thing to work on now, with everything a trainer needs to begin. */
@@ -245,7 +247,9 @@ function setOf(
     stuck: stuckHere,
     share: found ? found.index / Math.max(1, found.run.rungs.length - 1) : 0,
   })
-  const offer = stuckHere ? nextOffer(offersFor(curriculum, rung.id, dog.tried)) : undefined
+  const offer = stuckHere
+    ? nextOffer(offersFor(curriculum, rung.id, dog.tried, { shared: dog.shared?.[command.id] }))
+    : undefined
   return {
     command: command.id,
     commandName: command.name,

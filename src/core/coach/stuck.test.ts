@@ -28,9 +28,16 @@ describe('what to try when a rung is stuck (common practice)', () => {
     ).toEqual(['pay', 'surroundings', 'split'])
   })
 
+  it('what its misses share comes before all else, where anything was seen', () => {
+    const shared = ['Clean 2 of 8 said loud, 16 of 18 otherwise. Say it quietly.']
+    const [first, second] = offersFor(houseCurriculum, 'down.lure-sit', [], { shared })
+    expect([first?.id, first?.words, second?.id]).toEqual(['shared', shared[0], 'pay'])
+    expect(nextOffer(offersFor(houseCurriculum, 'down.lure-sit', [], { shared }))?.id).toBe('shared')
+  })
+
   it('another start, of those it was taught from before, with how each went; none where the rung says its own', () => {
     const starts = (id: string, noted: Starts = {}) =>
-      offersFor(houseCurriculum, id, [], noted).filter((o) => o.id.startsWith('start-'))
+      offersFor(houseCurriculum, id, [], { starts: noted }).filter((o) => o.id.startsWith('start-'))
     expect(starts('down.no-lure').map((o) => [o.id, o.name])).toEqual([
       ['start-sit', 'Begin it from a sit'],
       ['start-stand', 'Begin it from a stand'],

@@ -20,20 +20,32 @@ export interface Offer {
   readonly tried: readonly Tried[]
 }
 
+/** What is known of a rung beside its tries. */
+interface Known {
+  /** How it went from each start that was noted. */
+  readonly starts?: Starts | undefined
+  /** What its misses share, in sentences. */
+  readonly shared?: readonly string[] | undefined
+}
+
+/** The offer to change what the misses share. */
+export const sharedOffer = 'shared'
+
 /**
- * What to try when a rung is stuck, in the order to try it: pay, surroundings, a rung between, then other roads. Common
- * practice.
+ * What to try when a rung is stuck, in the order to try it: what its misses share, pay, surroundings, a rung between,
+ * then other roads. Common practice.
  */
 export function offersFor(
   curriculum: Curriculum,
   rungId: string,
   tried: readonly Tried[],
-  starts: Starts = {},
+  { starts = {}, shared = [] }: Known = {},
 ): readonly Offer[] {
   const found = findRung(curriculum, rungId)
   if (!found) return []
   const below = found.run.rungs[found.index - 1]
   const plans = [
+    ...(shared.length > 0 ? [{ id: sharedOffer, name: 'What its misses share', words: shared.join(' ') }] : []),
     {
       id: 'pay',
       name: 'Raise the pay',

@@ -1,6 +1,6 @@
 import { differenceOf, wilson, type Difference, type Share } from '../evidence/interval'
 import { ownersHandNames, type OwnersHand } from '../facts/words'
-import { ownersHands } from './hands'
+import { ownersHands } from '../facts/hands'
 
 /** One try of one item. */
 export interface ShownTry {

@@ -3,7 +3,7 @@ import { is } from '../curriculum/roles'
 import type { Command, Curriculum } from '../curriculum/types'
 import { heldSince, type DogState } from '../progress/state'
 import type { Gap } from './gap'
-import { ownersHands } from './hands'
+import { ownersHands } from '../facts/hands'
 import type { GoesHome } from './homework'
 import { practiceOf } from './practice'
 import type { Script, ScriptItem } from './script'
@@ -61,14 +61,16 @@ export function goesHome(
   })
 }
 
-/** Whether coming off leash is held, behind its gate. */
+/** Whether coming off leash is held, behind its gate; a closed room is not out of doors. */
 export const offLeashHeld = (curriculum: Curriculum, state: DogState): boolean => {
   const comes = commandOf(curriculum, 'comes')
   return (
     comes?.runs.some((run) =>
       run.rungs.some(
         (rung, index) =>
-          rung.gate !== undefined && heldSince(run, state.runs[runKey(comes.id, run.id)], index) !== undefined,
+          rung.gate !== undefined &&
+          rung.criterion.place !== 'room' &&
+          heldSince(run, state.runs[runKey(comes.id, run.id)], index) !== undefined,
       ),
     ) ?? false
   )

@@ -3,6 +3,7 @@ import { attentionShares, handlingOf, type NotedRep } from './calls'
 import { wilson } from './interval'
 
 const rep = (more: Partial<NotedRep> = {}): NotedRep => ({
+  day: '2026-03-02',
   outcome: 'clean',
   attention: null,
   cuesSaid: null,
@@ -10,6 +11,7 @@ const rep = (more: Partial<NotedRep> = {}): NotedRep => ({
   planned: null,
   pieces: null,
   payError: false,
+  looked: null,
   ...more,
 })
 const times = (n: number, more: Partial<NotedRep>): NotedRep[] => Array.from({ length: n }, () => rep(more))

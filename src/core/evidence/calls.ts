@@ -1,9 +1,11 @@
 import { attentions, type Attention } from '../facts/words'
 import type { Outcome } from '../facts/fact'
+import type { Looked } from '../facts/looked'
 import { wilson, type Share } from './interval'
 
 /** What was noted of a rep beside its outcome; null where nobody said. */
 export interface NotedRep {
+  readonly day: string
   readonly outcome: Outcome
   readonly attention: Attention | null
   readonly cuesSaid: number | null
@@ -12,6 +14,7 @@ export interface NotedRep {
   readonly planned: number | null
   readonly pieces: number | null
   readonly payError: boolean
+  readonly looked: Looked | null
 }
 
 export interface AttentionShare {

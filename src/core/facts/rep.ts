@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { promptLevels } from '../curriculum/types'
 import { outcomes } from './fact'
 import { factKind, line, seconds, uuid } from './kind'
+import { lookedShape } from './lookedShape'
 import { attentions } from './words'
 
 /** One repetition of a set. It may come before its set, and waits then. */
@@ -32,6 +33,7 @@ export const repDone = factKind(
     payError: z.boolean().default(false),
     turns: z.int().min(0).max(200).nullable().default(null),
     stops: z.int().min(0).max(200).nullable().default(null),
+    looked: lookedShape.nullable().default(null),
     replaces: uuid.nullable().default(null),
   },
   { names: {}, moves: { set: 'setId' } },

@@ -5,6 +5,7 @@ export const sameWithin: Readonly<Record<SmallThing, number>> = {
   'tether-minute': 60,
   'name-call': 3,
   'corridor-ten': 30,
+  'sniff-walk': 60,
 }
 
 /** A small thing as it was kept last on this device. */

@@ -18,7 +18,7 @@ export const blockParts = ['warm-up', 'work', 'finish'] as const
 export type BlockPart = (typeof blockParts)[number]
 /** What a small thing says when nobody named more. */
 export const nothingSmallSaid = { command: null, outcome: null, minutes: null, payInterval: null, calm: null } as const
-export const smallThings = ['tether-minute', 'name-call', 'corridor-ten'] as const
+export const smallThings = ['tether-minute', 'name-call', 'corridor-ten', 'sniff-walk'] as const
 export type SmallThing = (typeof smallThings)[number]
 
 /** What a set and a rep say when nobody looked. */
@@ -53,6 +53,7 @@ export const nothingSaid = {
     payError: false,
     turns: null,
     stops: null,
+    looked: null,
   },
 } as const
 

@@ -1,10 +1,10 @@
 import type { Curriculum } from '../curriculum/types'
-import { findRung } from '../curriculum/lookup'
+import { findRung, runKey } from '../curriculum/lookup'
 import { needsOf, type Need } from './need'
 import { readyOn } from './promise'
 import type { OwnerPromise } from './ownerPromise'
 import { commandStanding, targetsOf, type CommandStanding } from './standing'
-import type { DogState } from '../progress/state'
+import type { DogState, RunState } from '../progress/state'
 
 /** Raised whenever the fold or the summary changes its meaning: stored ones of another number are made again. */
 export const foldVersion = 13
@@ -34,16 +34,12 @@ export function summarise(
 ): Summary {
   const targets = targetsOf(curriculum, promises)
   const lost = promises.filter((p) => !findRung(curriculum, p.rungId)).map((p) => p.rungId)
-  const commands = curriculum.commands
-    .map((c) =>
-      commandStanding(
-        curriculum,
-        c,
-        state,
-        targets.filter(({ at }) => at.command.id === c.id).map((t) => t.promise),
-      ),
-    )
-    .filter((s, i) => curriculum.commands[i]?.extra !== true || s.promises.length > 0 || s.reps > 0)
+  const commands = curriculum.commands.flatMap((c) => {
+    const own = targets.filter(({ at }) => at.command.id === c.id).map((t) => t.promise)
+    // What is switched off has no standing until it is promised or worked.
+    const isOff = c.extra === true && own.length === 0 && !c.runs.some((r) => isWorked(state.runs[runKey(c.id, r.id)]))
+    return isOff ? [] : [commandStanding(curriculum, c, state, own)]
+  })
   const needs = needsOf(curriculum, state, targets, repsPerDay(pace))
   return {
     commands,
@@ -53,6 +49,9 @@ export function summarise(
     pace,
   }
 }
+
+/** Whether any rep was ever done on a run. */
+const isWorked = (run: RunState | undefined): boolean => run !== undefined && Object.keys(run.tallies).length > 0
 
 /** Reps a day at this dog's own pace, once it was worked on three days. */
 export const repsPerDay = (pace: Pace): number | undefined => (pace.days >= 3 ? pace.reps / pace.days : undefined)

@@ -50,7 +50,14 @@ const deed = fc.oneof(
   fc.constantFrom(...sit.slice(0, 3)).map((rungId) => ({ begin: rungId })),
   fc.constant({ undo: true }),
   fc.constant({ finish: true }),
-  fc.constantFrom<RepExtras>({ faults: ['slow'] }, { prompt: 'full-signal' }, { pieces: 0 }).map((said) => ({ said })),
+  fc
+    .constantFrom<RepExtras>(
+      { faults: ['slow'] },
+      { looked: { voice: 'loud', level: 2 } },
+      { prompt: 'full-signal' },
+      { pieces: 0 },
+    )
+    .map((said) => ({ said })),
 )
 
 describe('a live session', () => {

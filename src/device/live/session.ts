@@ -74,6 +74,7 @@ export type RepExtras = Partial<
     | 'payError'
     | 'turns'
     | 'stops'
+    | 'looked'
   >
 >
 
@@ -240,6 +241,7 @@ export class LiveSession {
       payError: extras.payError ?? false,
       turns: extras.turns ?? null,
       stops: extras.stops ?? null,
+      looked: extras.looked ?? null,
       replaces: null,
     })
     if (rep) this.known.change((h) => withRep(h, this.regimes, set, rep))

@@ -1,7 +1,7 @@
 'use client'
 import { Link } from '@/ui/link'
 import styled from 'styled-components'
-import { ownersHands } from '@/core/demonstration/hands'
+import { ownersHands } from '@/core/facts/hands'
 import type { CameOff } from '@/core/demonstration/record'
 import { firstName } from '@/core/people/names'
 import { Disclosed } from '@/ui/Disclosed'

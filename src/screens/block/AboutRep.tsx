@@ -6,6 +6,13 @@ import type { LiveRep } from '@/device/live/facts'
 import type { RepExtras } from '@/device/live/session'
 import { Chip, Done, Panel, SayOne, Two } from '@/ui/chips'
 import { FaultChips, helpOf, promptWords } from './LastChips'
+import { LookedRows } from './LookedRows'
+import { Disclosed } from '@/ui/Disclosed'
+import type { lookedFor } from '@/core/evidence/looked'
+import type { Rung } from '@/core/curriculum/types'
+
+/** Kinds of rep that begin with a response, which takes its time. */
+const timed: ReadonlySet<Rung['kind']> = new Set(['position', 'uncued', 'recall'])
 
 /**
  * More about the newest rep, a tap each, none of it needed: help, faults, cues said, where it looked, what was really
@@ -14,20 +21,23 @@ import { FaultChips, helpOf, promptWords } from './LastChips'
 export function AboutRep({
   rep,
   faults,
-  recall,
+  rung,
+  set,
   moving,
   amend,
   onDone,
 }: {
   rep: LiveRep | undefined
   faults: readonly string[]
-  recall: boolean
+  rung: Rung
+  set: Parameters<typeof lookedFor>[1]
   /** It walks or comes: help is leash, voice, body or food. */
   moving: boolean
   amend: (change: RepExtras) => void
   onDone: () => void
 }) {
   const done = rep?.done
+  const recall = rung.kind === 'recall'
   if (!done)
     return (
       <Panel>
@@ -54,6 +64,15 @@ export function AboutRep({
           say={(id) => amend({ attention: attentions.find((a) => a === id) ?? null })}
         />
       )}
+      {timed.has(rung.kind) && (
+        <SayOne
+          mayBeNone
+          label="Took"
+          now={String(done.latencySeconds ?? '')}
+          all={[0.5, 1, 2, 3, 5].map((s) => ({ id: String(s), name: `${s} s` }))}
+          say={(id) => amend({ latencySeconds: id === '' ? null : Number(id) })}
+        />
+      )}
       <SayOne
         mayBeNone
         label="Cue said"
@@ -77,6 +96,11 @@ export function AboutRep({
           say={(id) => amend({ sitPieces: id === '' ? null : Number(id) })}
         />
       )}
+      <Disclosed says="Also looked at">
+        <Panel>
+          <LookedRows rung={rung} set={set} looked={done.looked ?? {}} say={(looked) => amend({ looked })} />
+        </Panel>
+      </Disclosed>
       <Two>
         <Chip as={ToggleButton} isSelected={done.payError} onChange={(payError) => amend({ payError })}>
           Paid by a slip

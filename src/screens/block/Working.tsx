@@ -15,6 +15,7 @@ import { CallPart, type CallState } from './CallPart'
 import { hasLedger, keepPressure, nothingSaidOfIt, refusalFor, type Kept } from './pressureKept'
 import { AboutRep, Pressure, Trouble } from './later'
 import { HoldPart } from '../yard/HoldPart'
+import { noKit } from '@/core/curriculum/types'
 import { Marks } from './Marks'
 import { CountUp } from './CountUp'
 import { SpringPart } from './SpringPart'
@@ -192,7 +193,12 @@ export const Working = memo(function Working({
         <AboutRep
           rep={last}
           faults={rungNow.command.faults}
-          recall={rung.kind === 'recall'}
+          rung={rung}
+          set={{
+            kit: active?.opened?.kit ?? noKit,
+            withDog: (active?.opened?.secondDog ?? null) !== null,
+            toys: view.resident.traits.toys,
+          }}
           moving={moving}
           amend={amend}
           onDone={() => setPanel('none')}

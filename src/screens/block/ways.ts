@@ -133,7 +133,10 @@ export function waysOn(
     const at = findRung(view.curriculum, standing?.stuck?.rungId ?? '')
     const place = view.places.find((p) => p.id === active?.context.placeId)
     if (!at || !active || !here || !place) return undefined
-    const offers = offersFor(view.curriculum, at.rung.id, view.tried, view.starts[at.rung.id])
+    const offers = offersFor(view.curriculum, at.rung.id, view.tried, {
+      starts: view.starts[at.rung.id],
+      shared: view.shared[at.command.id],
+    })
     const first = nextOffer(offers)
     return {
       name: at.rung.name,

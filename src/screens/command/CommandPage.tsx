@@ -134,6 +134,15 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
           }}
         />
       )}
+      {evidence && (
+        <ByDay
+          title="Looked at, day by day"
+          label="What was looked at by day"
+          heads={['reps', 'seconds to arrive', 'look-ups a stretch', 'degrees off straight', 'minutes played']}
+          days={evidence.looked.days}
+          cells={(d) => [d.reps, d.arriveSeconds ?? '', d.lookUps ?? '', d.angle ?? '', d.played || '']}
+        />
+      )}
       {view.kitRungs.length > 0 && <Kits view={view} />}
     </Page>
   )

@@ -1,6 +1,7 @@
 import styled from 'styled-components'
 import type { Handling } from '@/core/evidence/calls'
 import { percent } from '@/ui/percent'
+import { Why } from '@/ui/Why'
 import type { CommandPage as View } from '@/work/page/command'
 
 /** How the latency moves, in seconds a day. */
@@ -61,6 +62,7 @@ export function Counts({ evidence }: { evidence: NonNullable<View['evidence']> }
         </div>
       )}
       <Handled handling={evidence.handling} />
+      <LookedAt looked={evidence.looked} />
       {evidence.beyond > 0 && (
         <div>
           <dt>Beyond a gate</dt>
@@ -101,6 +103,49 @@ function Handled({ handling: h }: { handling: Handling }) {
             ]
               .filter(Boolean)
               .join('; ')}
+          </dd>
+        </div>
+      )}
+    </>
+  )
+}
+
+/** How often each kind of something came, in words. */
+const tally = (counts: Readonly<Partial<Record<string, number>>>): string =>
+  Object.entries(counts)
+    .map(([what, n]) => `${what} ${n}×`)
+    .join(', ')
+
+/** What somebody looked at on purpose; silent where nobody did. */
+function LookedAt({ looked: { suspects, shares, measures } }: Pick<NonNullable<View['evidence']>, 'looked'>) {
+  const lines = [
+    measures.arriveSeconds === undefined ? '' : `arrives in ${measures.arriveSeconds} s`,
+    measures.lookUps === undefined ? '' : `${measures.lookUps} look-ups a stretch`,
+    measures.angle === undefined ? '' : `${measures.angle}° off straight`,
+    tally(measures.speeds),
+    tally(measures.struggles),
+    ...measures.play.map((p) => `${p.toy}: ${p.minutes} min in ${p.reps}, very keen in ${p.very}`),
+  ].filter((l) => l !== '')
+  return (
+    <>
+      {lines.length > 0 && (
+        <div>
+          <dt>Looked at</dt>
+          <dd>{lines.join('; ')}</dd>
+        </div>
+      )}
+      {(suspects.length > 0 || shares.length > 0) && (
+        <div>
+          <dt>What misses share</dt>
+          <dd>
+            {suspects.length > 0 ? suspects.join(' ') : 'nothing plain yet'}{' '}
+            <Why label="what was seen">
+              {shares.map((s) => (
+                <p key={`${s.field} ${s.value}`}>
+                  Clean {s.clean.clean} of {s.clean.total} {s.words}.
+                </p>
+              ))}
+            </Why>
           </dd>
         </div>
       )}

@@ -22,6 +22,7 @@ const smallWords: Readonly<Record<SmallThing, string>> = {
   'tether-minute': 'minutes on the tether',
   'name-call': 'name calls',
   'corridor-ten': 'tens in the corridor',
+  'sniff-walk': 'walks to sniff',
 }
 /**
  * What blocks leave beside reps: small things of today, signs of being over threshold, corrections with their number by

@@ -19,6 +19,7 @@ const worth: Readonly<
   'tether-minute': { name: 'Tether', said: 'a minute on the tether', reps: 1, pieces: 5 },
   'name-call': { name: 'Name', said: 'a name call', reps: 1, pieces: 1 },
   'corridor-ten': { name: 'Ten', said: 'ten reps in the corridor', reps: 10, pieces: 10 },
+  'sniff-walk': { name: 'Sniff', said: 'a walk to sniff, nothing asked', reps: 0, pieces: 0 },
 }
 
 /** What was kept last, so that more can be said of it, and it can be undone. */
@@ -66,6 +67,7 @@ export function SmallSheet({
     'tether-minute': small.tether,
     'name-call': small.call,
     'corridor-ten': undefined,
+    'sniff-walk': undefined,
   }
   const log = (dog: JumpDog, what: SmallThing) => {
     if (!outbox) return
@@ -103,7 +105,7 @@ export function SmallSheet({
     <Sheet title="Small things" onClose={close}>
       <p>
         A minute on the tether, a name call, ten reps in the corridor: they count for the day, its food and what has a
-        number to reach; a dog that works for toys is charged none.
+        number to reach; a dog that works for toys is charged none. A walk to sniff asks nothing and counts as rest.
       </p>
       <Said role="status">
         {last ? (
@@ -163,6 +165,16 @@ function More({ fact, small, say }: { fact: FactOf<'small-thing'>; small: SmallC
       say={(id) => say({ outcome: outcomes.find((o) => o === id) ?? null })}
     />
   )
+  const howLong = (say: (minutes: number | null) => void) => (
+    <SayOne
+      label="Minutes"
+      now={String(fact.minutes ?? '')}
+      all={minutes.map((m) => ({ id: String(m), name: String(m) }))}
+      mayBeNone
+      say={(id) => say(id === '' ? null : Number(id))}
+    />
+  )
+  if (fact.what === 'sniff-walk') return <Panel>{howLong((n) => say({ minutes: n }))}</Panel>
   if (fact.what === 'tether-minute')
     return (
       <Panel>
@@ -176,13 +188,7 @@ function More({ fact, small, say }: { fact: FactOf<'small-thing'>; small: SmallC
           mayBeNone
           say={(id) => say({ calm: id === '' ? null : id === 'calm' })}
         />
-        <SayOne
-          label="Minutes"
-          now={String(fact.minutes ?? '')}
-          all={minutes.map((m) => ({ id: String(m), name: String(m) }))}
-          mayBeNone
-          say={(id) => say({ minutes: id === '' ? null : Number(id), reps: id === '' ? 1 : Number(id) })}
-        />
+        {howLong((n) => say({ minutes: n, reps: n ?? 1 }))}
         <SayOne
           label="Longest"
           now={String(fact.payInterval ?? '')}
@@ -215,7 +221,7 @@ const Said = styled.div`
 const Rows = styled(List)`
   li {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) repeat(3, auto);
+    grid-template-columns: minmax(0, 1fr) repeat(4, auto);
     gap: var(--s-3);
     align-items: center;
     border-top: 1px solid var(--rule);
@@ -233,7 +239,7 @@ const Rows = styled(List)`
 `
 const One = styled(Press)`
   min-height: var(--touch);
-  min-width: 3.6rem;
+  min-width: 3.4rem;
   border: 1.5px solid var(--rule-2);
   border-radius: 4px;
   background: none;

@@ -1,6 +1,6 @@
 'use client'
 import styled from 'styled-components'
-import { ownersHands } from '@/core/demonstration/hands'
+import { ownersHands } from '@/core/facts/hands'
 import type { OwnersHand } from '@/core/facts/words'
 
 /** The owner’s hands: one tap is wrong, two are right, three are nothing. None is needed to go on. */

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { smallThings } from '@/core/facts/words'
 import { signIds, type SignId } from '@/core/dog/signs'
 import type { Db } from '../database'
 
@@ -148,7 +149,7 @@ const smallRow = z
   .object({
     id: z.string(),
     residency_id: z.string(),
-    what: z.enum(['tether-minute', 'name-call', 'corridor-ten']),
+    what: z.enum(smallThings),
     reps: z.number(),
     pieces: z.number(),
     at: z.number(),

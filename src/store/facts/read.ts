@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { placeKinds, promptLevels } from '@/core/curriculum/types'
 import type { NotedRep } from '@/core/evidence/calls'
 import { compareFacts, outcomes, type RepFact, type SetFact } from '@/core/facts/fact'
+import { lookedShape } from '@/core/facts/lookedShape'
 import { attentions, ownerHolds, startPositions, turns } from '@/core/facts/words'
 import type { Db } from '../database'
 import { ofItsDevice, standingReps } from './standingReps'
@@ -175,6 +176,7 @@ export function readSets(db: Db, residencyId: string, setIds?: readonly string[]
 
 const notedRow = z
   .object({
+    day: z.string(),
     outcome: z.enum(outcomes),
     attention: z.enum(attentions).nullable(),
     cues_said: z.number().nullable(),
@@ -183,8 +185,10 @@ const notedRow = z
     pieces: z.number().nullable(),
     sit_pieces: z.number().nullable(),
     pay_error: z.number(),
+    looked: z.string().nullable(),
   })
   .transform((r): NotedRep => ({
+    day: r.day,
     outcome: r.outcome,
     attention: r.attention,
     cuesSaid: r.cues_said,
@@ -192,6 +196,7 @@ const notedRow = z
     planned: r.planned,
     pieces: r.pieces === null ? null : r.pieces + (r.sit_pieces ?? 0),
     payError: r.pay_error === 1,
+    looked: r.looked === null ? null : lookedShape.parse(JSON.parse(r.looked)),
   }))
 
 const notedRows = z.array(notedRow)
@@ -202,7 +207,8 @@ export const readNoted = (db: Db, residencyId: string, command: string): readonl
     db
       .prepare(
         standingReps(
-          'r.outcome, r.attention, r.cues_said, r.sound, r.planned, r.pieces, r.sit_pieces, r.pay_error',
+          's.day, r.outcome, r.attention, r.cues_said, r.sound, r.planned, r.pieces, r.sit_pieces, r.pay_error, ' +
+            'r.looked',
           's.residency_id = @residencyId AND s.command = @command',
         ),
       )

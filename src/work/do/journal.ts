@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { offersFor } from '@/core/coach/stuck'
+import { offersFor, sharedOffer } from '@/core/coach/stuck'
 import type { Db } from '@/store/database'
 import { insertNote, insertTried, readTried } from '@/store/journal'
 import { findResident } from '@/store/residents'
@@ -55,6 +55,7 @@ export function addTried(db: Db, form: z.infer<typeof triedForm>, now: number): 
   if (!findResident(db, form.residencyId)) return refuse('There is no such resident.')
   if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   if (
+    form.what !== sharedOffer &&
     !offersFor(ladderOf(db, form.residencyId, now), form.rungId, readTried(db, form.residencyId)).some(
       (o) => o.id === form.what,
     )

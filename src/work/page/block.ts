@@ -38,6 +38,7 @@ import { consentsOf } from '../scene/leashPressure'
 import { nextFor } from '../scene/next'
 import { pacesOf } from '../scene/paces'
 import { allRegimes, regimesOfResident } from '../scene/regimes'
+import { sharedOf } from '../scene/shared'
 import { triedOf } from '../scene/tried'
 import { seenIn, startsIn } from '../scene/went'
 import { handlers } from '../scene/who'
@@ -163,6 +164,7 @@ export function* blockSteps(
     seen: seenIn(curriculum, sets),
     starts: startsIn(curriculum, sets),
     tried: triedOf(db, residencyId, curriculum, sets),
+    shared: sharedOf(db, residencyId, derived.summary),
     unpaid,
     last: { placeId: last?.placeId, personId: people.find((p) => p.id === last?.leashHolder)?.id },
     trial: trial && { ...trial, done: closedToday(sets, open, trial.rungId, today) },

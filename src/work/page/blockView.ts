@@ -113,6 +113,8 @@ export interface BlockView {
   readonly paces: Readonly<Record<string, Pace>>
   /** What was tried where it was stuck. */
   readonly tried: readonly Tried[]
+  /** What misses share, by command that is stuck, in sentences. */
+  readonly shared: Readonly<Record<string, readonly string[]>>
   /** How rungs went from each start that was noted, by rung. */
   readonly starts: Readonly<Record<string, Starts>>
   /** A rung to be compared on two pieces of kit, and the kit of today's sets at it, oldest first. */

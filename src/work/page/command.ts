@@ -19,6 +19,16 @@ import {
 } from '@/core/evidence/evidence'
 import type { Share } from '@/core/evidence/interval'
 import { byCollar, kitComparisons, type KitComparison } from '@/core/evidence/kit'
+import {
+  lookedByDay,
+  measuresIn,
+  saySuspect,
+  seenShares,
+  suspectsIn,
+  type LookedDay,
+  type SeenMeasures,
+  type SeenShare,
+} from '@/core/evidence/looked'
 import { lookBacksByDay, type LookBackDay } from '@/core/evidence/lookBacks'
 import type { FittedForgetting } from '@/core/forecast/forgetting'
 import { gridOf, type Grid } from '@/core/views/grid'
@@ -57,6 +67,13 @@ export interface CommandPage {
         readonly beyond: number
         readonly called: readonly AttentionShare[]
         readonly handling: Handling
+        /** What was looked at beside how reps came off. */
+        readonly looked: {
+          readonly suspects: readonly string[]
+          readonly shares: readonly SeenShare[]
+          readonly measures: SeenMeasures
+          readonly days: readonly LookedDay[]
+        }
       }
     | undefined
   readonly grids: readonly (Grid & {
@@ -112,9 +129,10 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
   // Before the first rep at the rung in hand, the highest one worked says more.
   const inHand = hand && own.some((s) => s.rungId === hand.id) ? hand : (worked ?? hand)
   const tried = triedOf(db, residencyId, curriculum, scene.sets)
-  const offers = standing.stuck ? offersFor(curriculum, standing.stuck.rungId, tried) : []
-  const last = own.findLast((s) => s.turn !== 'owner')
   const noted = readNoted(db, residencyId, command.id)
+  const suspects = suspectsIn(noted).map(saySuspect)
+  const offers = standing.stuck ? offersFor(curriculum, standing.stuck.rungId, tried, { shared: suspects }) : []
+  const last = own.findLast((s) => s.turn !== 'owner')
   const usual = { kit: '1.8 m leash', leashHolder: last?.leashHolder ?? people[0]?.id ?? '' }
   return {
     resident,
@@ -139,6 +157,7 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
       beyond: command.runs.flatMap((r) => r.rungs).reduce((n, r) => n + (derived.state.beyond[r.id] ?? 0), 0),
       called: attentionShares(noted),
       handling: handlingOf(noted),
+      looked: { suspects, shares: seenShares(noted), measures: measuresIn(noted), days: lookedByDay(noted) },
     },
     grids: command.runs.flatMap((run) => {
       const target = targets.find((t) => t.at.run === run)

@@ -1,5 +1,6 @@
 import { isYoung } from '@/core/coach/allowed'
 import { firstNext, whatNext, type FirstNext, type WhatNext } from '@/core/coach/next'
+import { sharedOf } from './shared'
 import { triedOf } from './tried'
 import { notWorked } from './firstThings'
 import type { SetFact } from '@/core/facts/fact'
@@ -31,7 +32,8 @@ export function nextFor(db: Db, scene: NextScene, now: number): WhatNext {
   if (not !== '') return { sets: [], shut: [], waits: [], rest: not }
   const { dog, around } = nextGround(db, scene, now)
   const tried = triedOf(db, resident.residencyId, curriculum, scene.sets)
-  return whatNext(curriculum, derived.state, derived.summary, { ...dog, tried }, around)
+  const shared = sharedOf(db, resident.residencyId, derived.summary)
+  return whatNext(curriculum, derived.state, derived.summary, { ...dog, tried, shared }, around)
 }
 
 /** The first of it by name, for lists of many dogs, which know already which of them are worked at all. */

@@ -1,0 +1,18 @@
+import { saySuspect, suspectsIn } from '@/core/evidence/looked'
+import type { Summary } from '@/core/promise/summary'
+import type { Db } from '@/store/database'
+import { readNoted } from '@/store/facts/read'
+
+/** Of each command that is stuck, what its misses share, in sentences; from what was looked at beside its reps. */
+export const sharedOf = (
+  db: Db,
+  residencyId: string,
+  { commands }: Pick<Summary, 'commands'>,
+): Readonly<Record<string, readonly string[]>> =>
+  Object.fromEntries(
+    commands.flatMap((c) => {
+      if (c.stuck === undefined) return []
+      const said = suspectsIn(readNoted(db, residencyId, c.command)).map(saySuspect)
+      return said.length > 0 ? [[c.command, said] as const] : []
+    }),
+  )
