@@ -1,10 +1,10 @@
-import { commandOf, findRung } from '../curriculum/lookup'
+import { commandOf, findRung, runKey as keyOf } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import { isHeldOnLeash, unmetNeeds } from '../progress/gates'
 import { aimsOf, lackOf, promiseGoal, slippedGoals, type Aim, type Goal } from '../promise/goals'
 import { targetsOf } from '../promise/standing'
-import type { DogState } from '../progress/state'
+import { isWorked, type DogState } from '../progress/state'
 import { teachingLevel, type Around, type CoachedDog } from './allowed'
 import { hold, prove } from './prove'
 import { refreshersDue, refresh } from './refresh'
@@ -166,6 +166,4 @@ function climbOn(
 
 /** Commands that were worked and are not at their end. */
 const begun = ({ curriculum, state }: Scene): readonly string[] =>
-  curriculum.commands.flatMap((c) =>
-    c.runs.some((r) => Object.keys(state.runs[`${c.id}/${r.id}`]?.tallies ?? {}).length > 0) ? [c.id] : [],
-  )
+  curriculum.commands.flatMap((c) => (c.runs.some((r) => isWorked(state.runs[keyOf(c.id, r.id)])) ? [c.id] : []))

@@ -159,7 +159,17 @@ export const rungFile = z
   })
   .readonly()
 
-const run = z.strictObject({ id, name: text(60), rungs: z.array(rungFile).min(1).max(mostRungs).readonly() }).readonly()
+const run = z
+  .strictObject({
+    id,
+    name: text(60),
+    aside: z
+      .boolean()
+      .optional()
+      .describe('Beside the main way: forms offer it for a promise only where somebody asks for more'),
+    rungs: z.array(rungFile).min(1).max(mostRungs).readonly(),
+  })
+  .readonly()
 
 export const road = z.strictObject({ id, name: text(60), words: text(200) }).readonly()
 

@@ -31,6 +31,7 @@ export type Rung = RungFile & {
 export interface Run {
   readonly id: string
   readonly name: string
+  readonly aside?: boolean | undefined
   readonly rungs: readonly Rung[]
 }
 

@@ -145,6 +145,9 @@ export const emptyRunState = (): RunState => ({
   stuck: undefined,
 })
 
+/** Whether any rep was ever done on a run. */
+export const isWorked = (run: RunState | undefined): boolean => run !== undefined && Object.keys(run.tallies).length > 0
+
 /** A copy that may be folded on without touching the given one: window, tallies and lists of meetings are its own. */
 export const copyRunState = (run: RunState): RunState => ({
   ...run,

@@ -4,7 +4,7 @@ import { needsOf, type Need } from './need'
 import { readyOn } from './promise'
 import type { OwnerPromise } from './ownerPromise'
 import { commandStanding, targetsOf, type CommandStanding } from './standing'
-import type { DogState, RunState } from '../progress/state'
+import { isWorked, type DogState } from '../progress/state'
 
 /** Raised whenever the fold or the summary changes its meaning: stored ones of another number are made again. */
 export const foldVersion = 13
@@ -49,9 +49,6 @@ export function summarise(
     pace,
   }
 }
-
-/** Whether any rep was ever done on a run. */
-const isWorked = (run: RunState | undefined): boolean => run !== undefined && Object.keys(run.tallies).length > 0
 
 /** Reps a day at this dog's own pace, once it was worked on three days. */
 export const repsPerDay = (pace: Pace): number | undefined => (pace.days >= 3 ? pace.reps / pace.days : undefined)

@@ -5,7 +5,7 @@ import type { PromiseStanding } from '../promise/promise'
 import { unmetNeeds } from '../progress/gates'
 import { daysUntilDue, dueAt, halfLifeDays, houseForgetting, retention, type Forgetting } from '../progress/memory'
 import { sayRule } from '../rule/rule'
-import { daysToHold, heldSince, isPassed, type DogState } from '../progress/state'
+import { daysToHold, heldSince, isPassed, isWorked, type DogState } from '../progress/state'
 import type { CommandStanding, NextRung, StandingWord } from '../promise/standing'
 import type { Summary } from '../promise/summary'
 import { figuresOf, goesStale, lineOf, needsRefresher, type LineView } from './line'
@@ -28,6 +28,8 @@ export interface RungView {
 export interface RunView {
   readonly id: string
   readonly name: string
+  /** It stands aside, and nothing of it was promised or worked. */
+  readonly idle: boolean
   readonly rungs: readonly RungView[]
 }
 
@@ -90,6 +92,10 @@ export function buildCommands(
         runs: command.runs.map((run) => ({
           id: run.id,
           name: run.name,
+          idle:
+            run.aside === true &&
+            !isWorked(state.runs[runKey(command.id, run.id)]) &&
+            standing.runs.find((r) => r.id === run.id)?.promised === undefined,
           rungs: run.rungs.map((rung, i) => rungView(curriculum, state, run, rung, i, standing)),
         })),
         next: sayNext(curriculum, standing, needsRefresher(standing, now, model)),

@@ -5,7 +5,7 @@ import type { Rung } from '@/core/curriculum/types'
 import { ownersHands } from '@/core/facts/hands'
 import { lookedWords, type Looked, type LookedField } from '@/core/facts/looked'
 import type { OwnersHand } from '@/core/facts/words'
-import { Chip, Chips, Line, SayOne } from '@/ui/chips'
+import { Chip, ChipRow, Chips, Line, SayOne } from '@/ui/chips'
 import { useMeasures } from '@/ui/ways'
 
 /** What can be said of a field by one tap: as it is kept, and as it is read. */
@@ -25,7 +25,7 @@ const rows: Readonly<Record<Exclude<LookedField, 'hands' | 'leashMoved'>, Row>> 
   struggle: { label: 'Struggle', values: lookedWords.struggle },
   voice: { label: 'Voice', values: lookedWords.voice },
   level: { label: 'Level', values: [0, 1, 2, 3, 4, 5] },
-  metres: { label: 'It was', values: [1, 3, 5, 10, 15, 25], name: (v) => `${v} m off` },
+  metres: { label: 'Distance', values: [1, 3, 5, 10, 15, 25], name: (v) => `${v} m off` },
   helperDog: { label: 'Helper', values: lookedWords.helperDog },
   led: { label: 'Led by', values: lookedWords.led },
   toy: { label: 'Toy', values: lookedWords.toy },
@@ -79,13 +79,15 @@ export function LookedRows({
           return (
             <Line key={field}>
               <span aria-hidden="true">Leash</span>
-              <Chip
-                as={ToggleButton}
-                isSelected={looked.leashMoved === true}
-                onChange={(moved) => put('leashMoved', moved ? true : undefined)}
-              >
-                moved by mistake
-              </Chip>
+              <ChipRow>
+                <Chip
+                  as={ToggleButton}
+                  isSelected={looked.leashMoved === true}
+                  onChange={(moved) => put('leashMoved', moved ? true : undefined)}
+                >
+                  moved by mistake
+                </Chip>
+              </ChipRow>
             </Line>
           )
         const row = rows[field]

@@ -134,17 +134,30 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
           }}
         />
       )}
-      {evidence && (
-        <ByDay
-          title="Looked at, day by day"
-          label="What was looked at by day"
-          heads={['reps', 'seconds to arrive', 'look-ups a stretch', 'degrees off straight', 'minutes played']}
-          days={evidence.looked.days}
-          cells={(d) => [d.reps, d.arriveSeconds ?? '', d.lookUps ?? '', d.angle ?? '', d.played || '']}
-        />
-      )}
+      {evidence && <LookedDays days={evidence.looked.days} />}
       {view.kitRungs.length > 0 && <Kits view={view} />}
     </Page>
+  )
+}
+
+/** What was measured beside how reps came off, day by day: a column for each thing that anybody measured. */
+function LookedDays({ days }: { days: NonNullable<View['evidence']>['looked']['days'] }) {
+  const columns = (
+    [
+      ['seconds to arrive', (d) => d.arriveSeconds],
+      ['look-ups a stretch', (d) => d.lookUps],
+      ['degrees off straight', (d) => d.angle],
+      ['minutes played', (d) => (d.played === 0 ? undefined : d.played)],
+    ] as readonly (readonly [string, (day: (typeof days)[number]) => number | undefined])[]
+  ).filter(([, of]) => days.some((d) => of(d) !== undefined))
+  return (
+    <ByDay
+      title="Looked at, day by day"
+      label="What was looked at by day"
+      heads={['reps', ...columns.map(([head]) => head)]}
+      days={days}
+      cells={(d) => [d.reps, ...columns.map(([, of]) => of(d) ?? '')]}
+    />
   )
 }
 

@@ -29,10 +29,12 @@ interface Part {
  */
 export function PromiseRows({ words, ...part }: Part & { words?: Typed }) {
   const runs = promisableRuns(part.promising.curriculum).map((of, row) => ({ of, row }))
-  const promised = new Set(
-    runs.flatMap(({ of, row }) => ((part.values[promiseField(row, 'rung')]?.[0] ?? '') === '' ? [] : [of.command.id])),
+  const isPromised = (row: number): boolean => (part.values[promiseField(row, 'rung')]?.[0] ?? '') !== ''
+  const promised = new Set(runs.flatMap(({ of, row }) => (isPromised(row) ? [of.command.id] : [])))
+  const folded = runs.filter(
+    ({ of: { command, run }, row }) =>
+      (command.extra === true && !promised.has(command.id)) || (run.aside === true && !isPromised(row)),
   )
-  const folded = runs.filter(({ of: { command } }) => command.extra === true && !promised.has(command.id))
   const list = (rows: typeof runs) => (
     <List data-words={words !== undefined}>
       {rows.map(({ of, row }) => (
@@ -51,17 +53,18 @@ export function PromiseRows({ words, ...part }: Part & { words?: Typed }) {
     <>
       {list(runs.filter((r) => !folded.includes(r)))}
       {folded.length > 0 && (
-        <Disclosed says={`More to promise: ${folded.flatMap(({ of }) => headOf(of)).join(', ')}`}>
-          {list(folded)}
-        </Disclosed>
+        <More>
+          <Disclosed says="More to promise">{list(folded)}</Disclosed>
+          <small>{[...new Set(folded.flatMap(({ of }) => nameOf(of)))].join(', ')}</small>
+        </More>
       )}
     </>
   )
 }
 
-/** The name of a command, at its first run. */
-const headOf = ({ command, run }: PromisableRun): readonly string[] =>
-  run === command.runs[0] ? [command.name.toLowerCase()] : []
+/** What is folded away is called by its run where that stands aside, else by its command, once. */
+const nameOf = ({ command, run }: PromisableRun): readonly string[] =>
+  run.aside === true ? [run.name.toLowerCase()] : run === command.runs[0] ? [command.name.toLowerCase()] : []
 
 /** The same as a part of a form, with what is wrong with all of it. */
 export const Promises = (part: Part) => (
@@ -168,6 +171,15 @@ function PromiseRow({
   )
 }
 
+const More = styled.div`
+  display: flex;
+  flex-direction: column-reverse;
+  align-items: stretch;
+  gap: var(--s-2);
+  margin-top: 0.8rem;
+  max-width: 54rem;
+  color: var(--ink-2);
+`
 const Cost = styled.div`
   grid-column: 2 / -1;
   font-size: var(--t-2);

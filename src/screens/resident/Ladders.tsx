@@ -45,6 +45,7 @@ function CommandBlock({ command, residencyId }: { command: CommandView; residenc
   )
   const quiet = command.word === 'not started' && !command.promise
   const [open, setOpen] = useState(false)
+  const runs = command.runs.filter((run) => !run.idle)
   return (
     <Block id={command.id}>
       <Title>
@@ -86,9 +87,9 @@ function CommandBlock({ command, residencyId }: { command: CommandView; residenc
           <More type="button" aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? 'Hide its rungs' : 'Its rungs'}
           </More>
-          {command.runs.map((run) => (
+          {runs.map((run) => (
             <Run key={run.id} data-open={open}>
-              {command.runs.length > 1 && <h4>{run.name}</h4>}
+              {runs.length > 1 && <h4>{run.name}</h4>}
               <ol>
                 {run.rungs.map((rung) => (
                   <Peg key={rung.id} rung={rung} />
