@@ -230,6 +230,7 @@ const toyFor = (words: string): string =>
     .replace(/\bfood(?= (?:in (?:the |your )?hand|at your shoulder|was tossed)\b)/g, 'toy')
     .replace(/\bFood(?= in (?:the |your )?hand\b)/g, 'Toy')
     .replace(/\bwhere toy was tossed\b/g, 'where its toy was tossed')
+    .replace(/\b(?:the food|food(?= (?:drawn|tossed|at its nose)\b))/g, 'its toy')
     .replace(/(?<=\btossed )food\b/g, 'toy')
     .replace(/\ba treat(?= tossed\b)/g, 'the toy')
     .replace(/(?<=\bpicks up )the piece\b/g, 'the toy')
@@ -246,6 +247,8 @@ const toyFor = (words: string): string =>
     .replace(/\beats from the hand\b/g, 'plays with you')
 
 /** Play is the pay, and takes a minute or two: fewer reps in a set. */
+const isOwnPay = (rung: Rung): boolean => /\bsniffing is the pay\b/.test(rung.payWhere)
+
 const forToys = (curriculum: Curriculum): Curriculum =>
   changeRungs(curriculum, (rung) =>
     say(
@@ -254,7 +257,7 @@ const forToys = (curriculum: Curriculum): Curriculum =>
         name: toyFor(rung.name),
         say: toyFor(rung.say),
         criterion: toyFor(rung.criterion.words),
-        payWhere: playAt[rung.kind] ?? playHere,
+        payWhere: isOwnPay(rung) ? rung.payWhere : (playAt[rung.kind] ?? playHere),
       },
     ),
   )

@@ -1,4 +1,4 @@
-import { is } from '../curriculum/roles'
+import { is, type Role } from '../curriculum/roles'
 import type { Rung } from '../curriculum/types'
 import type { DogTraits } from '../dog/traits'
 
@@ -13,6 +13,7 @@ interface Craft {
 }
 
 const lured = (rung: Rung): boolean => rung.kind === 'position' && rung.criterion.help === 'lure'
+const luredByRole: readonly Role[] = ['lies', 'sits', 'bed', 'by-eye']
 const walked = (rung: Rung): boolean => rung.kind === 'heel' && is(rung, 'walking')
 const baited = (rung: Rung): boolean => /never the thing left/.test(rung.payWhere)
 const near = (rung: Rung): boolean => rung.kind === 'position' && rung.criterion.metres === undefined
@@ -29,12 +30,20 @@ const crafts: readonly Craft[] = [
   },
   { applies: (r) => lured(r) && is(r, 'bed'), words: 'Lure slowly, close to the nose, as far as the paws follow.' },
   {
+    applies: (r) => lured(r) && !luredByRole.some((role) => is(r, role)),
+    words: 'Lure slowly, close to the nose; open the hand as soon as it follows.',
+  },
+  {
     applies: (r) => near(r) && is(r, 'lies'),
     words: ({ traits }) => `Between reps toss ${traits.toys ? 'its toy' : 'a piece'} away, or step off: it gets up.`,
   },
   {
     applies: (r) => near(r) && is(r, 'sits') && r.criterion.start === undefined,
     words: 'Between reps take a step: it stands again.',
+  },
+  {
+    applies: (r) => near(r) && is(r, 'bed') && r.stage === 'shape',
+    words: ({ traits }) => `Between reps toss ${traits.toys ? 'its toy' : 'a piece'} off the bed: it comes back to it.`,
   },
   {
     applies: (r, { traits }) => walked(r) && !traits.toys,

@@ -183,7 +183,7 @@ const instructions: readonly Instruction[] = [
   },
   {
     row: 'emergency',
-    applies: (s) => s.rung.gate !== undefined || is(s.rung, 'in-danger'),
+    applies: (s) => (s.rung.gate !== undefined && s.rung.criterion.place !== 'room') || is(s.rung, 'in-danger'),
     words: {
       both: (s) =>
         s.dog.traits.deaf

@@ -132,8 +132,12 @@ const excludes: Readonly<Record<string, (card: Card) => boolean>> = {
   'left, and not left': ({ criterion, notes }) => /holds your eyes/.test(criterion) && /return|call out/i.test(notes),
   'no treat, and one tossed': ({ criterion, notes }) =>
     /dull, no/.test(notes) && /with (a treat|the toy) tossed/.test(criterion),
-  'food for a dog that works for toys': ({ kind: dog, notes, criterion }) =>
-    dog.traits.toys && (/\b(treat|food|piece)/i.test(notes) || /\beats\b/.test(criterion)),
+  'food for a dog that works for toys': ({ rung, kind: dog, notes, criterion }) =>
+    dog.traits.toys &&
+    (/\b(treat|food|piece)/i.test(notes) ||
+      /\beats\b/.test(criterion) ||
+      (rung.criterion.help === 'lure' && /\bfood\b/.test(criterion))),
+  'paid away from where it stays': ({ rung, payWhere }) => rung.kind === 'timed' && /step away/.test(payWhere),
   'paid inside a hold that play ends': ({ criterion, payWhere, payWhen }) =>
     /after the release/.test(payWhere) && (/paid (at each|inside)/.test(criterion) || /inside|each \d/.test(payWhen)),
   'heard, by a dog that does not hear': ({ kind: dog, all }) => dog.traits.deaf && heard.test(all),
@@ -244,6 +248,7 @@ describe('no card says two things that exclude each other', () => {
     'left, and not left': ['watch.1s', { notes: 'Always return to the dog.' }, plain],
     'no treat, and one tossed': ['place.release', { notes: '“Okay”, dull, no treat.' }, plain],
     'food for a dog that works for toys': ['sit.word', { notes: 'Food stays out of sight.' }, toys],
+    'paid away from where it stays': ['sit-stay.5s', { payWhere: 'A step away from where it stayed' }, plain],
     'paid inside a hold that play ends': ['sit-stay.5s', { payWhen: 'each 5 s of one hold' }, toys],
     'heard, by a dog that does not hear': ['sit.word', { all: 'Say it once.' }, deaf],
     'a word for what the hand alone asks': ['sit.1m', { say: '“Sit”, once' }, byHand],
