@@ -45,11 +45,14 @@ export type Role = keyof typeof roleWords
  * one that names any of them means what it names.
  */
 const shownAtHandoff: ReadonlySet<Role> = new Set(['sits', 'lies', 'comes', 'far-down', 'walks-round'])
-const ofExtras: ReadonlySet<Role> = new Set(['other-dog', 'under-legs', 'releases'])
+/**
+ * Roles of commands that no earlier file can have meant: a command of a house that happens to bear such an id is its
+ * own.
+ */
+export const namedOnly: ReadonlySet<Role> = new Set(['other-dog', 'under-legs', 'releases'])
 export const roleGroups: readonly ((role: Role) => boolean)[] = [
-  (role) => !shownAtHandoff.has(role) && !ofExtras.has(role),
+  (role) => !shownAtHandoff.has(role) && !namedOnly.has(role),
   (role) => shownAtHandoff.has(role),
-  (role) => ofExtras.has(role),
 ]
 export const roleNames = Object.keys(roleWords).filter((r): r is Role => r in roleWords)
 
