@@ -139,6 +139,17 @@ describe('what chance decides', () => {
     }
   })
 
+  it('of a stay it is called out of, three of four are gone back to, and never as many that a dog could count', () => {
+    const draws = Array.from({ length: 400 }, (_, seed) => drawReps(seed, scene('recall.from-stay'), 3)).flat()
+    const before = draws.map((d) => d.returnsFirst ?? 0)
+    expect(new Set(before)).toEqual(new Set([2, 3, 4]))
+    const returned = before.reduce((a, b) => a + b, 0)
+    expect(returned / (returned + before.length)).toBeCloseTo(0.75, 1)
+    const called = { ...scene('recall.from-stay'), method: { ...defaultMethod, 'end-of-stay': 'called' } }
+    expect(drawReps(1, called, 5).map((d) => d.returnsFirst)).toEqual(Array.from({ length: 5 }, () => undefined))
+    expect(drawReps(1, scene('recall.line-5'), 1)[0]?.returnsFirst).toBeUndefined()
+  })
+
   it('stops at 5, 15 or 30 steps, never further than was passed, and at its own distance on a distance rung', () => {
     const own = (s: DrawScene) =>
       new Set(Array.from({ length: 40 }, (_, seed) => drawReps(seed, s, 10).map((d) => d.steps)).flat())

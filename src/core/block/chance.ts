@@ -24,6 +24,8 @@ export interface Draw {
   readonly sound?: string
   /** Recall: run on past, or stop for the front. */
   readonly pass?: 'straight through' | 'stop, front'
+  /** Called out of a stay: gone back to so often before this call. */
+  readonly returnsFirst?: number
   /** A stay: go back to the dog, or call it out. */
   readonly end?: 'go back' | 'call it out'
   /** Heel: what to do in the stretch, and at which step. */
@@ -52,6 +54,11 @@ export interface DrawScene {
 /** House: seconds to wait for the moment to call, and for an emergency sit. */
 const callWait = { least: 3, most: 20 } as const
 const springWait = { least: 20, most: 90 } as const
+/**
+ * A stay that always ends in a call turns into a wait for it: three of four are returned to, two to four before a call,
+ * which nobody can foresee. Common practice.
+ */
+const [returnsLeast, returnsSpread] = [2, 3]
 /**
  * House: on a variable schedule pays are 1, 2, 3 or 4 clean reps apart, 2½ on average: two clean reps in five are paid,
  * and never more than three run unpaid.
@@ -82,6 +89,9 @@ export function drawReps(seed: number, scene: DrawScene, count: number): readonl
       ...(rung.kind === 'recall' ? recallDraw(scene, wait, where) : {}),
       ...(is(rung, 'runs-through') ? ({ pass: front ? 'stop, front' : 'straight through' } as const) : {}),
       ...stayEnd(scene, which),
+      ...(is(rung, 'called-out') && chosen(scene.method, 'end-of-stay') !== 'called'
+        ? { returnsFirst: returnsLeast + (which % returnsSpread) }
+        : {}),
       ...(rung.kind === 'heel' && scene.payEvery !== undefined ? { payEvery: scene.payEvery } : {}),
       ...(rung.kind === 'heel' && (rung.criterion.steps ?? 0) > 3 ? heelDraw(rung, which, where) : {}),
       ...(is(rung, 'sprung')

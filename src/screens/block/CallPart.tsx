@@ -59,6 +59,7 @@ export function CallPart({
     ...(bowl === undefined
       ? []
       : [bowl > 0 ? `${bowl} g of its meal in the bowl` : 'its meal is eaten: no bowl today']),
+    ...(draw?.returnsFirst === undefined ? [] : [`first go back to it ${draw.returnsFirst} times, and pay it there`]),
     ...(draw?.steps === undefined ? [] : [`from ${draw.steps} steps`]),
     ...(draw?.sound === undefined ? [] : [draw.sound]),
     ...(draw?.pass === undefined ? [] : [draw.pass]),

@@ -7,7 +7,7 @@ export function LookBacks({ days }: { days: NonNullable<CommandPage['lookBacks']
   const most = Math.max(...days.slice(-10).map((d) => d.middle))
   return (
     <ByDay
-      title="Seconds between look-backs"
+      title="Seconds between look-backs: about a minute is usual"
       label="Look-backs by day"
       heads={['look-backs', 'the middle one', 'the longest']}
       days={days}
