@@ -76,7 +76,7 @@ describe('numbers of the trade', () => {
     expect(allRungs(houseCurriculum).filter(isHardFirst).length).toBeGreaterThan(5)
   })
 
-  it('the down is lured ten in a row from a sit, then from a stand; captured in a small room with about twenty pieces', () => {
+  it('the down is lured ten in a row from a sit, then from a stand; captured with about twenty pieces', () => {
     expect([rule('down.lure-sit'), rule('down.lure-stand')]).toEqual([
       { kind: 'row', r: 10 },
       { kind: 'row', r: 10 },
