@@ -108,7 +108,7 @@ test(
     'is moved after a preview',
   async ({ page, kibou }) => {
     await visit(page, `${kibou.url}/curriculum`)
-    await expect(page.getByText('14 commands, 236 rungs')).toBeVisible()
+    await expect(page.getByText('23 commands, 345 rungs')).toBeVisible()
     await expect(
       page.getByRole('listitem').filter({ hasText: 'Down at distance: 0.5 m needs Down-stay, duration: 30 s' }),
     ).toBeVisible()
@@ -165,7 +165,7 @@ test(
     await expect(page.getByLabel('Criterion, in words')).toHaveValue('holds 1 s, you stand very close')
 
     await page.getByRole('button', { name: 'Publish as the next version' }).press('Enter')
-    await expect(page.getByText(`version ${shipped + 1}: 14 commands`)).toBeVisible()
+    await expect(page.getByText(`version ${shipped + 1}: 23 commands`)).toBeVisible()
 
     const wren = kibou.dog('Wren')
     await visit(page, `${kibou.url}/dogs/${wren}/version`)

