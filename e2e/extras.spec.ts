@@ -20,7 +20,7 @@ test('a command that is switched off is promised by keyboard, and then stands on
   await page.getByRole('button', { name: 'Keep, and go on' }).click()
   await expect(page).toHaveURL(/step=arrival/)
   await visit(page, `${kibou.url}/dogs/${id}`)
-  await expect(page.getByRole('heading', { name: 'Stand', exact: true })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Stand', level: 3, exact: true })).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Drop it', exact: true })).toHaveCount(0)
   await visit(page, `${kibou.url}/dogs/${id}/intake?step=words`)
   await expect(page.getByLabel('Stand: word')).toBeVisible()

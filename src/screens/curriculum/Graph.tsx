@@ -3,7 +3,7 @@ import styled from 'styled-components'
 import type { PrerequisiteGraph } from '@/core/curriculum/graph'
 
 const lineGap = 34
-const left = 150
+const left = 216
 const width = 900
 
 /**

@@ -189,8 +189,10 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
       <b>{rung.name}</b>
       <span className="criterion">
         {rung.criterion.words}
-        {latencySeconds !== undefined && seconds === undefined ? `, within ${latencySeconds} s` : ''}. Help:{' '}
-        {rung.criterion.help === 'none' ? 'none' : rung.criterion.help.replace('-', ' ')}.
+        {latencySeconds !== undefined && seconds === undefined && !/\bwithin \d/.test(rung.criterion.words)
+          ? `, within ${latencySeconds} s`
+          : ''}
+        . Help: {rung.criterion.help === 'none' ? 'none' : rung.criterion.help.replace('-', ' ')}.
       </span>
       <span className="rule">
         {sayRule(rung.rule)}

@@ -173,7 +173,7 @@ function PromiseRow({
 
 const More = styled.div`
   display: flex;
-  flex-direction: column-reverse;
+  flex-direction: column;
   align-items: stretch;
   gap: var(--s-2);
   margin-top: 0.8rem;

@@ -222,7 +222,7 @@ const Rows = styled(List)`
   li {
     display: grid;
     grid-template-columns: minmax(0, 1fr) repeat(4, auto);
-    gap: var(--s-3);
+    gap: var(--s-2);
     align-items: center;
     border-top: 1px solid var(--rule);
     padding: 0.25rem 0;
@@ -239,7 +239,9 @@ const Rows = styled(List)`
 `
 const One = styled(Press)`
   min-height: var(--touch);
-  min-width: 3.4rem;
+  min-width: 2.9rem;
+  padding: 0 0.3rem;
+  font-size: var(--t-2);
   border: 1.5px solid var(--rule-2);
   border-radius: 4px;
   background: none;
