@@ -40,8 +40,7 @@ describe('a curriculum file', () => {
     const bare = (keep: (id: string) => boolean) => {
       const text = JSON.stringify(house, (key, value: unknown) => (key === 'roles' ? undefined : value))
       const file = JSON.parse(text) as Loose
-      for (const c of file['commands'] as Loose[])
-        if (keep(String(c['id']))) set(c, 'roles', ['rises', 'sits'])
+      for (const c of file['commands'] as Loose[]) if (keep(String(c['id']))) set(c, 'roles', ['rises', 'sits'])
       const read = checkCurriculum(file)
       if (!read.ok) throw new Error(read.faults[0]?.reason)
       return read.curriculum
