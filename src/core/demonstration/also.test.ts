@@ -25,15 +25,23 @@ function allHeld(ladder: Curriculum): DogState {
 }
 
 /** What an owner of such a dog is shown, told and given to practice, where everything was promised. */
-function everything(of: Partial<DogTraits>) {
+function everything(of: Partial<DogTraits>, asked?: readonly string[], holds: (id: string) => boolean = () => true) {
   const traits = { ...plainDog, ...of }
   const curriculum = ladderFor(houseCurriculum, { traits, side: 'left', young: false })
+  const state = allHeld(curriculum)
+  for (const run of Object.values(state.runs))
+    run.tallies = Object.fromEntries(Object.entries(run.tallies).filter(([id]) => holds(id)))
   const cue = (id: string) => (id === 'release' ? 'Okay' : findCommand(curriculum, id)?.defaultCue)
   const script = scriptOf({
     curriculum,
-    state: allHeld(curriculum),
+    state,
     method: defaultMethod,
-    promises: curriculum.commands.map((c) => ({ rungId: rungsOf(c).at(-1)?.id ?? '', level: 0, places: 1, people: 1 })),
+    promises: (asked ?? curriculum.commands.map((c) => rungsOf(c).at(-1)?.id ?? '')).map((rungId) => ({
+      rungId,
+      level: 0,
+      places: 1,
+      people: 1,
+    })),
     dog: {
       name: 'Teasel',
       side: 'left',
@@ -66,7 +74,7 @@ function everything(of: Partial<DogTraits>) {
         toys: traits.toys,
       }).weeks[3]?.lines ?? [],
   )
-  return { curriculum, also: script.items.filter((i) => i.kind === 'also'), home }
+  return { curriculum, script, commands, also: script.items.filter((i) => i.kind === 'also'), home }
 }
 
 describe('what was promised beyond the items of a demonstration', () => {
@@ -92,6 +100,39 @@ describe('what was promised beyond the items of a demonstration', () => {
       if ('deaf' in of)
         expect([item.title, heard.test(item.tellOwner.replace(/^Say nothing/, ''))]).toEqual([item.title, false])
     }
+  })
+
+  it('a recall that is called out of no stay is shown by itself, and is practiced every week with food', () => {
+    const callOut = (id: string) => id.startsWith('recall.from-stay')
+    const asked = [
+      'sit.word',
+      'sit-stay.30s',
+      'recall.line-15',
+      'heel.word',
+      'down.no-lure',
+      'place.30s',
+      'settle.talks',
+    ]
+    const { also, script, commands } = everything({}, asked, (id) => !callOut(id))
+    expect(script.items.filter((i) => i.command === 'recall').map((i) => i.kind)).toEqual(['also'])
+    const shown = also.find((i) => i.command === 'recall')
+    expect(shown?.tellOwner).toMatch(/^Wait until it looks away\. Then “Come”, once, bright, your fist closed and low/)
+    expect(shown?.walk).toBe('It is on the long line, free to sniff.')
+    expect(shown?.ifFails).toContain('Do not call again')
+    const { weeks } = homeworkOf({
+      commands,
+      weeks: 5,
+      sessions: 3,
+      sessionMinutes: 5,
+      cautions: [],
+      offLeashHeld: false,
+      release: 'say “Okay”',
+      toys: false,
+    })
+    for (const week of weeks)
+      expect(week.lines.filter((l) => l.command === 'recall').map((l) => l.food)).toEqual(['every rep'])
+    // Called out of a stay as well, it is shown once, there.
+    expect(everything({}, asked).also.some((i) => i.command === 'recall')).toBe(false)
   })
 
   it('a hold is what is asked for where a command has one, and is shown for no more than a minute', () => {

@@ -24,7 +24,7 @@ export interface Coached {
   readonly hand: 'fist closed' | 'palm open'
   readonly payWhere: string
   /** What a rep of something without an item of its own is. */
-  readonly asks: 'rep' | 'hold' | 'walk' | 'calm'
+  readonly asks: 'rep' | 'hold' | 'walk' | 'calm' | 'call'
   /** Nothing is said or shown for it. */
   readonly unasked: boolean
   readonly criterion: string
@@ -47,12 +47,15 @@ const stay: Said = (c) =>
       : `Stand before ${c.name}, within reach, with your hands still.`
   } After ${c.seconds ?? 0} s ${pay(c)} where it is, and only then ${c.release}.`
 
+const callIt: Said = (c) =>
+  `${c.deaf ? 'its signal, once, as it looks' : `“${c.cue}”, once, bright`}, your ` +
+  `${c.hand} and low at your knees, your back straight. ${cap(pay(c))} when it is there, and only there. ` +
+  `If it does not come, do not call again: your trainer says what to do.`
+
 const come: Said = (c) =>
   `${once({ byHand: c.stayByHand, cue: c.stayCue })} for the stay, walk off without looking back, turn, and wait: ` +
   `five seconds, or ten, never ` +
-  `the same. Then ${c.deaf ? 'its signal, once, as it looks' : `“${c.cue}”, once, bright`}, your ` +
-  `${c.hand} and low at your knees, your back straight. ${cap(pay(c))} when it is there, and only there. ` +
-  `If it does not come, do not call again: your trainer says what to do.`
+  `the same. Then ${callIt(c)}`
 
 /** What nobody asked for is paid, and praise goes with the pay. */
 const lookUps: Said = (c) =>
@@ -107,6 +110,8 @@ const told: Readonly<Record<ItemKind, Said>> = {
           `${c.unasked ? asked : `${c.says}: ${c.criterion}`}. ${where}. If the leash goes tight, stand still ` +
           `until it is slack.`
         )
+      case 'call':
+        return `Wait until it looks away. Then ${callIt(c)}`
       case 'rep':
         return c.unasked ? `${asked}. ${where}, the moment it does.` : `${asked}, and wait. ${where}.`
     }
@@ -151,9 +156,11 @@ const failing: Readonly<Record<ItemKind, Said>> = {
       ? shorter(c)
       : c.asks === 'walk'
         ? again(c)
-        : c.unasked
-          ? 'No word. Make it easier: further off, or quieter. A second time: leave it, and go to something sure.'
-          : easier(c),
+        : c.asks === 'call'
+          ? nearer(c)
+          : c.unasked
+            ? 'No word. Make it easier: further off, or quieter. A second time: leave it, and go to something sure.'
+            : easier(c),
   questions: none,
 }
 

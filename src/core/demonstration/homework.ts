@@ -158,6 +158,8 @@ export function homeworkOf(q: HomeworkQuestion): Homework {
       lines: here.flatMap((c, i): HomeworkLine[] => {
         const mine = minutes[i] ?? 0
         if (mine < 1) return []
+        // Food is faded, for coming when called never. Common practice.
+        const paid = c.kind === 'come' ? 'every rep' : food
         const own = secondsFrom(c, held.get(c.command))
         const longest = own.at(-1) ?? 0
         held.set(c.command, longest)
@@ -171,7 +173,7 @@ export function homeworkOf(q: HomeworkQuestion): Homework {
             minutes: mine,
             reps,
             seconds: own,
-            food,
+            food: paid,
             words: wordsOf(c, own, reps, week, q),
           },
         ]
@@ -209,13 +211,18 @@ export function homeworkOf(q: HomeworkQuestion): Homework {
   }
 }
 
-/** The commands of a week: the widest gap in every one, the others in turn so that none rests for two weeks. */
+/**
+ * The commands of a week: the recall and the widest gap in every one, the others in turn so that none rests for two
+ * weeks. A recall is practiced every day, for weeks: common practice.
+ */
 function ofWeek(ordered: readonly GoesHome[], w: number): readonly GoesHome[] {
   if (ordered.length <= mostLines) return ordered
-  const always = Math.max(1, mostLines - Math.ceil((ordered.length - 1) / 2))
-  const first = ordered.slice(0, always)
-  const rest = ordered.slice(always)
-  const room = Math.max(mostLines - always, Math.ceil(rest.length / 2))
+  const come = ordered.filter((c) => c.kind === 'come').slice(0, 1)
+  const others = ordered.filter((c) => !come.includes(c))
+  const always = Math.max(1, mostLines - come.length - Math.ceil((others.length - 1) / 2))
+  const first = [...come, ...others.slice(0, always)]
+  const rest = others.slice(always)
+  const room = Math.max(mostLines - first.length, Math.ceil(rest.length / 2))
   const turn = Array.from({ length: Math.min(room, rest.length) }, (_, i) => rest[(w * room + i) % rest.length])
   return [...first, ...turn.filter((c): c is GoesHome => c !== undefined)]
 }
@@ -250,7 +257,10 @@ function wordsOf(c: GoesHome, seconds: readonly number[], reps: number, week: nu
         `day. The leash slack; where it is not, stop.${side}${watch}`
       )
     case 'come':
-      return `${c.cue}; ${times} a day, never when it stares at you, never to end the fun. Fist closed and low.${watch}`
+      return (
+        `${c.cue}; ${times} a day, never when it stares at you, never to end the fun. Fist closed and low. ` +
+        `${q.toys ? 'Its toy' : 'Food'} each time, also when the rest is praised.${watch}`
+      )
     case 'position':
       return `${c.cue}; ${times} a day. Wait three seconds.${c.isRelease === true ? '' : ` Then ${q.release}.`}${watch}`
   }

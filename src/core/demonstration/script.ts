@@ -78,7 +78,8 @@ export function scriptOf(q: ScriptQuestion): Script {
   }
   for (const kind of itemOrder) {
     if (kind === 'also')
-      for (const command of alsoPromised(q)) put(`also:${command.id}`, kind, command.name, alsoShown(q, command))
+      for (const command of alsoPromised(q, new Set(items.flatMap((i) => i.command ?? []))))
+        put(`also:${command.id}`, kind, command.name, alsoShown(q, command))
     else put(kind, kind, itemTitles[kind], makers[kind](q))
   }
   const trainer = items.reduce((sum, i) => sum + i.minutes, 0)
@@ -134,7 +135,12 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
 }
 
 /** Every other kind is a rep. */
-const asked: Partial<Record<Rung['kind'], Coached['asks']>> = { timed: 'hold', heel: 'walk', settle: 'calm' }
+const asked: Partial<Record<Rung['kind'], Coached['asks']>> = {
+  timed: 'hold',
+  heel: 'walk',
+  settle: 'calm',
+  recall: 'call',
+}
 
 /** What of the promises of this command is not shown, and why. */
 function shortOf(q: ScriptQuestion, command: Command, shown: readonly Held[]): string {

@@ -1,4 +1,4 @@
-import { commandOf, findRung } from '../curriculum/lookup'
+import { commandOf, findCommand, findRung } from '../curriculum/lookup'
 import { metresOff, stepMetres } from '../curriculum/reach'
 import { is, type Role } from '../curriculum/roles'
 import type { Axis, Command, Curriculum, Run, Rung } from '../curriculum/types'
@@ -269,19 +269,35 @@ function farDown(q: ScriptQuestion): Made | Nothing {
 
 const shownRoles: readonly Role[] = ['sits', 'walking', 'sitting-stay', 'lying-stay', 'comes', 'lies', 'far-down']
 
-/** Commands that were promised and have no item of their own, in the order of the curriculum. */
-export const alsoPromised = (q: ScriptQuestion): readonly Command[] => {
-  const own = new Set(shownRoles.flatMap((r) => commandOf(q.curriculum, r)?.id ?? []))
+/**
+ * Commands that were promised and have no item of their own, in the order of the curriculum; a recall that no item
+ * calls out of a stay is one of them. `shown`: the commands that the other items show.
+ */
+export const alsoPromised = (q: ScriptQuestion, shown: ReadonlySet<string>): readonly Command[] => {
+  const comes = commandOf(q.curriculum, 'comes')?.id
+  const own = new Set(
+    shownRoles
+      .flatMap((r) => commandOf(q.curriculum, r)?.id ?? [])
+      .filter((id) => id !== comes || shown.has(id) || !hasAnyHeld(q, id)),
+  )
   const promised = new Set(q.promises.flatMap((p) => findRung(q.curriculum, p.rungId)?.command.id ?? []))
   return q.curriculum.commands.filter((c) => promised.has(c.id) && !own.has(c.id))
 }
 
+const hasAnyHeld = (q: ScriptQuestion, id: string): boolean => {
+  const command = findCommand(q.curriculum, id)
+  return command !== undefined && firstRun(command, q, (r) => r.cue !== 'none') !== undefined
+}
+
 /** What is shown of a command that has no item of its own. */
 export function alsoShown(q: ScriptQuestion, command: Command): Made | Nothing {
-  const held = command.runs.flatMap((run) => {
-    const h = highestHeld(command, run, q.state, (r) => (r.criterion.seconds ?? 0) <= mostAlsoSeconds)
-    return h ? [h] : []
-  })
+  const call = firstRun(command, q, (r) => is(r, 'comes') && calledFar(r))
+  const held = call
+    ? [call]
+    : command.runs.flatMap((run) => {
+        const h = highestHeld(command, run, q.state, (r) => (r.criterion.seconds ?? 0) <= mostAlsoSeconds)
+        return h ? [h] : []
+      })
   // A hold says most of a command: that is what is asked for, and what grows at home.
   const ordered = [...held].sort((a, b) => Number(b.rung.kind === 'timed') - Number(a.rung.kind === 'timed'))
   const [first] = ordered
@@ -293,7 +309,13 @@ export function alsoShown(q: ScriptQuestion, command: Command): Made | Nothing {
     metres: first.rung.criterion.metres,
     steps: first.rung.criterion.steps,
     shows: `${held.map((h) => h.rung.criterion.words).join('; ')}.`,
-    walk: `It is at your ${q.dog.side} on the 1.8 m leash.`,
+    walk:
+      metresOff(first.rung) > leashMetres
+        ? 'It is on the long line, free to sniff.'
+        : `It is at your ${q.dog.side} on the 1.8 m leash.`,
     minutes: 2,
   }
 }
+/** A call over some distance, as it is shown while people look on. */
+const calledFar = (rung: Rung): boolean => rung.axis === 'distance' && (rung.criterion.steps ?? 0) <= mostCallSteps
+const leashMetres = 1.8
