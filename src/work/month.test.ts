@@ -371,5 +371,5 @@ describe('a month of a small kennel', () => {
     expect(again && reportedOf(db, again, at(day(80), 9)).get('sit')).toBeDefined()
     for (let d = 80; d <= 84; d++) told.push(...contradictions(db, maud, at(day(d), 9)))
     expect(told).toEqual([])
-  }, 300_000)
+  }, 900_000)
 })

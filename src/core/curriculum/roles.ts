@@ -35,6 +35,7 @@ export const roleWords = {
   'walks-round': 'a stay round which the handler walks',
   'other-dog': 'another dog is there, on a leash in other hands: what that dog is does not raise the level',
   'under-legs': 'between the legs of the handler: never a giant, nor a dog that is frightened of people',
+  'to-side': 'coming round from the front to the handler’s side',
   releases: 'the release itself: its cue is the dog’s release word',
 } as const
 
@@ -49,7 +50,7 @@ const shownAtHandoff: ReadonlySet<Role> = new Set(['sits', 'lies', 'comes', 'far
  * Roles of commands that no earlier file can have meant: a command of a house that happens to bear such an id is its
  * own.
  */
-export const namedOnly: ReadonlySet<Role> = new Set(['other-dog', 'under-legs', 'releases'])
+export const namedOnly: ReadonlySet<Role> = new Set(['other-dog', 'under-legs', 'to-side', 'releases'])
 export const roleGroups: readonly ((role: Role) => boolean)[] = [
   (role) => !shownAtHandoff.has(role) && !namedOnly.has(role),
   (role) => shownAtHandoff.has(role),

@@ -135,6 +135,14 @@ describe('what was promised beyond the items of a demonstration', () => {
     expect(everything({}, asked).also.some((i) => i.command === 'recall')).toBe(false)
   })
 
+  it('a dog that sits in front comes round to the side where it holds that, and nobody steps in', () => {
+    const shows = (holds?: (id: string) => boolean) =>
+      everything({}, ['recall.front'], holds).script.items.find((i) => i.kind === 'sit-come')
+    expect(shows()?.shows).toContain('sits in front, and comes round to your left on one cue.')
+    expect(shows()?.rungs.map((r) => r.rungId)).toContain('heel-side.off-side')
+    expect(shows((id) => !id.startsWith('heel-side'))?.shows).toContain('sits in front.')
+  })
+
   it('a hold is what is asked for where a command has one, and is shown for no more than a minute', () => {
     const { also, home } = everything({})
     const shown = Object.fromEntries(also.flatMap((i) => (i.seconds === undefined ? [] : [[i.command, i.seconds]])))

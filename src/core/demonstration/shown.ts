@@ -223,19 +223,28 @@ function called(q: ScriptQuestion, kind: ItemKind, role: Role): Made | Nothing {
           : stiff
             ? 'comes to your feet and stands'
             : 'comes to your feet; it does not sit in front yet'
+  const back = front && q.dog.finish !== 'steps-in' ? backToSide(q) : undefined
   const steps = far?.rung.criterion.steps
   return {
     command,
     stay,
-    held: [out, ...(far ? [far] : []), ...(front ? [front] : []), hold, stays],
+    held: [out, ...(far ? [far] : []), ...(front ? [front] : []), hold, stays, ...(back ? [back] : [])],
     steps,
-    shows: `Held until it is called, then straight in on one call; ${ends}.`,
+    shows:
+      `Held until it is called, then straight in on one call; ${ends}` +
+      `${back ? `, and comes round to your ${q.dog.side} on one cue` : ''}.`,
     walk:
       steps === undefined
         ? `${nearSteps(heldSteps)}, turn, wait, call at a moment it cannot foresee.`
         : `${steps} steps off on the long line, turn, wait, call at a moment it cannot foresee.`,
     minutes: 2,
   }
+}
+
+/** The way from the front round to the side, once it needs no help. */
+const backToSide = (q: ScriptQuestion): Held | undefined => {
+  const command = commandOf(q.curriculum, 'to-side')
+  return command && firstRun(command, q, (r) => r.criterion.help === 'none' && r.axis !== 'distance')
 }
 
 function lain(q: ScriptQuestion): Made | Nothing {

@@ -16,11 +16,12 @@ function kept(what: SmallThing): number {
 }
 
 describe('small things', () => {
-  it('sixty taps of a nervous thumb in a minute are one minute on the tether, twenty calls, two tens', () => {
+  it('sixty taps of a nervous thumb in a minute are one minute on the tether, twenty calls, two tens, one walk', () => {
     expect(Object.fromEntries(smallThings.map((what) => [what, kept(what)]))).toEqual({
       'tether-minute': 1,
       'name-call': 20,
       'corridor-ten': 2,
+      'sniff-walk': 1,
     })
   })
 

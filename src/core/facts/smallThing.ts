@@ -9,7 +9,7 @@ export const smallThing = factKind(
   {
     residencyId: uuid,
     what: z.enum(smallThings),
-    reps: z.int().min(0).max(40),
+    reps: z.int().min(1).max(40),
     pieces: z.int().min(0).max(40),
     /** What it was a repetition of, and how it came off, where somebody said. */
     command: z.string().min(1).max(80).nullable().default(null),

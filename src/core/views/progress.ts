@@ -1,6 +1,7 @@
 import { findRung, ownRung } from '../curriculum/lookup'
 import { addDays, daysBetween } from '../days'
 import { latencyByDay, successByDay } from '../evidence/evidence'
+import type { LookedDay } from '../evidence/looked'
 import type { SetFact } from '../facts/fact'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import { foldByDay } from '../progress/fold'
@@ -17,6 +18,8 @@ export interface ProgressDay {
   readonly clean: number
   readonly total: number
   readonly latencySeconds: number | undefined
+  /** From the call to the feet, the middle one; undefined where nobody looked. */
+  readonly arriveSeconds: number | undefined
 }
 
 export interface ProgressView {
@@ -33,6 +36,8 @@ export function progressOf(
   sets: readonly SetFact[],
   promises: readonly OwnerPromise[],
   stay: { readonly arrivesOn: string; readonly leavesOn: string; readonly today: string },
+  /** What was looked at in its recalls. */
+  looked: readonly LookedDay[] = [],
 ): ProgressView {
   const length = Math.max(1, daysBetween(stay.arrivesOn, stay.leavesOn))
   const newest = regimes[regimes.length - 1] ?? regimes[0]
@@ -56,6 +61,7 @@ export function progressOf(
     ),
   )
   const latency = new Map(latencyByDay(sets).map((d) => [d.day, d.seconds]))
+  const arrived = new Map(looked.map((d) => [d.day, d.arriveSeconds]))
   let held = 0
   const days = Array.from({ length: length + 1 }, (_, i): ProgressDay => {
     const day = addDays(stay.arrivesOn, i)
@@ -69,6 +75,7 @@ export function progressOf(
       clean: counts?.clean ?? 0,
       total: counts?.total ?? 0,
       latencySeconds: latency.get(day),
+      arriveSeconds: arrived.get(day),
     }
   })
   return { promisedRungs, days }

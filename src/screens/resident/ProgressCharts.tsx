@@ -62,6 +62,7 @@ export default function ProgressCharts({ progress }: { progress: ProgressView })
   const inks = useInks()
   const labels = progress.days.map((d) => d.day.slice(8))
   if (!inks) return <Frame aria-hidden="true" />
+  const arrivals = progress.days.some((d) => d.arriveSeconds !== undefined)
   const worked = progress.days.filter((d) => d.total > 0)
   const share = (d: ProgressView['days'][number]) => (d.total > 0 ? Math.round((d.clean / d.total) * 100) : null)
   return (
@@ -113,16 +114,16 @@ export default function ProgressCharts({ progress }: { progress: ProgressView })
         </div>
       </figure>
       <figure>
-        <figcaption>Latency, median seconds</figcaption>
+        <figcaption>Latency, median seconds{arrivals ? '; a recall, from the call to your feet' : ''}</figcaption>
         <div className="plot">
           <Line
             aria-hidden="true"
-            options={options(inks, 'Latency', { max: 3 })}
+            options={options(inks, 'Latency', { max: 3, legend: arrivals })}
             data={{
               labels,
               datasets: [
                 {
-                  label: 'seconds',
+                  label: 'latency',
                   data: progress.days.map((d) => d.latencySeconds ?? null),
                   borderColor: inks.ink,
                   backgroundColor: inks.ink,
@@ -130,6 +131,21 @@ export default function ProgressCharts({ progress }: { progress: ProgressView })
                   pointRadius: 2.5,
                   spanGaps: true,
                 },
+                ...(arrivals
+                  ? [
+                      {
+                        label: 'recall arrives',
+                        data: progress.days.map((d) => d.arriveSeconds ?? null),
+                        borderColor: inks.held,
+                        backgroundColor: inks.held,
+                        borderWidth: 2,
+                        borderDash: [3, 5],
+                        pointRadius: 2.5,
+                        pointStyle: 'rect' as const,
+                        spanGaps: true,
+                      },
+                    ]
+                  : []),
               ],
             }}
           />
@@ -145,6 +161,7 @@ export default function ProgressCharts({ progress }: { progress: ProgressView })
               <th scope="col">Even pace</th>
               <th scope="col">Clean of reps</th>
               <th scope="col">Latency, s</th>
+              {arrivals && <th scope="col">Recall arrives, s</th>}
             </tr>
           </thead>
           <tbody>
@@ -157,6 +174,7 @@ export default function ProgressCharts({ progress }: { progress: ProgressView })
                   {d.clean}/{d.total}
                 </td>
                 <td>{d.latencySeconds?.toFixed(1) ?? ''}</td>
+                {arrivals && <td>{d.arriveSeconds?.toFixed(1) ?? ''}</td>}
               </tr>
             ))}
           </tbody>

@@ -41,13 +41,15 @@ export function YardLedger({
     const n = small.filter((s) => s.what === what).length
     return n > 0 ? [`${n} ${smallWords[what]}`] : []
   })
+  // A walk to sniff asks for nothing: it is no rep.
+  const reps = small.filter((s) => s.what !== 'sniff-walk')
   const most = Math.max(1, ...(pressure?.trend.map((t) => t.count) ?? []))
   return (
     <Section aria-labelledby="yard">
       <h2 id="yard">From the yard</h2>
       {counts.length > 0 && (
         <p>
-          Small things today: {counts.join(', ')}; {small.reduce((n, s) => n + s.reps, 0)} reps,{' '}
+          Small things today: {counts.join(', ')}; {reps.reduce((n, s) => n + s.reps, 0)} reps,{' '}
           {small.reduce((n, s) => n + s.pieces, 0)} pieces.
         </p>
       )}

@@ -19,7 +19,7 @@ const worth: Readonly<
   'tether-minute': { name: 'Tether', said: 'a minute on the tether', reps: 1, pieces: 5 },
   'name-call': { name: 'Name', said: 'a name call', reps: 1, pieces: 1 },
   'corridor-ten': { name: 'Ten', said: 'ten reps in the corridor', reps: 10, pieces: 10 },
-  'sniff-walk': { name: 'Sniff', said: 'a walk to sniff, nothing asked', reps: 0, pieces: 0 },
+  'sniff-walk': { name: 'Sniff', said: 'a walk to sniff, nothing asked', reps: 1, pieces: 0 },
 }
 
 /** What was kept last, so that more can be said of it, and it can be undone. */

@@ -6,7 +6,7 @@ CREATE TABLE small_thing_new (
   id TEXT PRIMARY KEY REFERENCES fact (id),
   residency_id TEXT NOT NULL,
   what TEXT NOT NULL CHECK (what IN ('tether-minute', 'name-call', 'corridor-ten', 'sniff-walk')),
-  reps INTEGER NOT NULL CHECK (reps BETWEEN 0 AND 40),
+  reps INTEGER NOT NULL CHECK (reps BETWEEN 1 AND 40),
   pieces INTEGER NOT NULL CHECK (pieces BETWEEN 0 AND 40),
   recorded_by TEXT NOT NULL REFERENCES person (id),
   day TEXT NOT NULL,

@@ -1,5 +1,5 @@
 import type { WhatNext } from '@/core/coach/next'
-import { findCommand, ownRung } from '@/core/curriculum/lookup'
+import { commandOf, findCommand, ownRung } from '@/core/curriculum/lookup'
 import type { Pace } from '@/core/promise/quota'
 import { pacesOf } from '../scene/paces'
 import { wantsBaseline } from '../scene/firstThings'
@@ -9,12 +9,14 @@ import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, daysBetween } from '@/core/days'
 import { sayVerdict } from '@/core/forecast/judged'
 import type { FittedForgetting } from '@/core/forecast/forgetting'
+import { lookedByDay } from '@/core/evidence/looked'
 import { progressOf, type ProgressView } from '@/core/views/progress'
 import { forecastView, type ForecastView } from '@/core/views/forecast'
 import { buildCommands, type CommandView } from '@/core/views/resident'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { forecastIsDue, readVerdict } from '@/store/forecasts'
+import { readNoted } from '@/store/facts/read'
 import { readLog, type LogFilter, type LogRow } from '@/store/facts/log'
 import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readNotes, type Note } from '@/store/journal'
@@ -180,7 +182,9 @@ export function* residentSteps(
   const next = nextFor(db, scene, now)
   yield
   const { arrivesOn, leavesOn } = resident
-  const progress = progressOf(scene.regimes, scene.sets, promises, { arrivesOn, leavesOn, today })
+  const comes = commandOf(curriculum, 'comes')
+  const looked = comes ? lookedByDay(readNoted(db, residencyId, comes.id)) : []
+  const progress = progressOf(scene.regimes, scene.sets, promises, { arrivesOn, leavesOn, today }, looked)
   yield
   return {
     resident,
