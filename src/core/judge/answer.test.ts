@@ -57,7 +57,7 @@ describe('npm run judge', () => {
     const a = right(answerCase(read('a-refresher-with-help')))
     expect(a.standing.commands.find((c) => c.command === 'sit-stay')).toMatchObject({
       word: 'slipping',
-      runs: [{ slipped: ['sit-stay.5s-word'] }, {}, {}],
+      runs: [{ slipped: ['sit-stay.5s-word'] }, {}, {}, {}],
     })
     expect(a.next.sets[0]).toMatchObject({ rungId: 'sit-stay.5s', why: 'rebuild' })
   })

@@ -42,10 +42,6 @@ const crafts: readonly Craft[] = [
     words: 'Between reps take a step: it stands again.',
   },
   {
-    applies: (r) => near(r) && is(r, 'bed') && r.stage === 'shape',
-    words: ({ traits }) => `Between reps toss ${traits.toys ? 'its toy' : 'a piece'} off the bed: it comes back to it.`,
-  },
-  {
     applies: (r, { traits }) => walked(r) && !traits.toys,
     words: 'Soft pieces, halved: it swallows them in stride.',
   },

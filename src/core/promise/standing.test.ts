@@ -65,7 +65,7 @@ describe('a command promised for its duration and for its distance', () => {
       mainRun: 'duration',
       promise: { met: false, promise: { rungId: 'sit-stay.30s' } },
     })
-    expect(standing(sits).runs.map((r) => r.promised)).toEqual([12, 2, undefined])
+    expect(standing(sits).runs.map((r) => r.promised)).toEqual([12, 2, undefined, undefined])
   })
 
   it('is ready when both are met, and both are in what is needed', () => {

@@ -16,6 +16,16 @@ interface Row {
 }
 const inSeconds = (value: string | number): string => `${value} s`
 
+/** How far off a distraction is, said in the house’s own lengths. */
+const far: Readonly<Record<number, string>> = {
+  1: '1 m off',
+  3: '3 m off',
+  5: '5 m off',
+  10: '10 m off',
+  15: '15 m off',
+  25: '25 m off',
+}
+
 /** All but the handler’s hands and the leash, which have rows of their own. */
 const rows: Readonly<Record<Exclude<LookedField, 'hands' | 'leashMoved'>, Row>> = {
   arriveSeconds: { label: 'Arrived', values: [2, 3, 5, 8, 12, 20], name: inSeconds },
@@ -25,7 +35,7 @@ const rows: Readonly<Record<Exclude<LookedField, 'hands' | 'leashMoved'>, Row>> 
   struggle: { label: 'Struggle', values: lookedWords.struggle },
   voice: { label: 'Voice', values: lookedWords.voice },
   level: { label: 'Level', values: [0, 1, 2, 3, 4, 5] },
-  metres: { label: 'Distance', values: [1, 3, 5, 10, 15, 25], name: (v) => `${v} m off` },
+  metres: { label: 'Distance', values: Object.keys(far).map(Number), name: (v) => far[Number(v)] ?? '' },
   helperDog: { label: 'Helper', values: lookedWords.helperDog },
   led: { label: 'Led by', values: lookedWords.led },
   toy: { label: 'Toy', values: lookedWords.toy },
