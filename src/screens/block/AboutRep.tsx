@@ -1,13 +1,14 @@
 'use client'
+import { useState } from 'react'
 import { ToggleButton } from 'react-aria-components'
+import styled from 'styled-components'
 import { promptLevels } from '@/core/curriculum/types'
 import { attentions } from '@/core/facts/words'
 import type { LiveRep } from '@/device/live/facts'
 import type { RepExtras } from '@/device/live/session'
-import { Chip, Done, Panel, SayOne, Two } from '@/ui/chips'
+import { Chip, Done, Panel, SayOne } from '@/ui/chips'
 import { FaultChips, helpOf, promptWords } from './LastChips'
 import { LookedRows } from './LookedRows'
-import { Disclosed } from '@/ui/Disclosed'
 import type { lookedFor } from '@/core/evidence/looked'
 import type { Rung } from '@/core/curriculum/types'
 
@@ -37,12 +38,40 @@ export function AboutRep({
   onDone: () => void
 }) {
   const done = rep?.done
+  const [looking, setLooking] = useState(false)
   const recall = rung.kind === 'recall'
   if (!done)
     return (
       <Panel>
         <p>{rep ? 'That rep was recorded elsewhere; its page can correct it.' : 'There is no rep yet.'}</p>
         <Done onPress={onDone}>Back to the set</Done>
+      </Panel>
+    )
+  const ends = (
+    <Ends>
+      <Chip as={ToggleButton} isSelected={done.payError} onChange={(payError) => amend({ payError })}>
+        Paid by a slip
+      </Chip>
+      <Chip as={ToggleButton} isSelected={looking} onChange={setLooking}>
+        Also looked at
+      </Chip>
+      <Done onPress={onDone}>Back to the set</Done>
+    </Ends>
+  )
+  if (looking)
+    return (
+      <Panel>
+        {timed.has(rung.kind) && (
+          <SayOne
+            mayBeNone
+            label="Took"
+            now={String(done.latencySeconds ?? '')}
+            all={[0.5, 1, 2, 3, 5].map((s) => ({ id: String(s), name: `${s} s` }))}
+            say={(id) => amend({ latencySeconds: id === '' ? null : Number(id) })}
+          />
+        )}
+        <LookedRows rung={rung} set={set} looked={done.looked ?? {}} say={(looked) => amend({ looked })} />
+        {ends}
       </Panel>
     )
   return (
@@ -62,15 +91,6 @@ export function AboutRep({
           now={done.attention ?? ''}
           all={attentions.map((a) => ({ id: a, name: a }))}
           say={(id) => amend({ attention: attentions.find((a) => a === id) ?? null })}
-        />
-      )}
-      {timed.has(rung.kind) && (
-        <SayOne
-          mayBeNone
-          label="Took"
-          now={String(done.latencySeconds ?? '')}
-          all={[0.5, 1, 2, 3, 5].map((s) => ({ id: String(s), name: `${s} s` }))}
-          say={(id) => amend({ latencySeconds: id === '' ? null : Number(id) })}
         />
       )}
       <SayOne
@@ -96,17 +116,13 @@ export function AboutRep({
           say={(id) => amend({ sitPieces: id === '' ? null : Number(id) })}
         />
       )}
-      <Disclosed says="Also looked at">
-        <Panel>
-          <LookedRows rung={rung} set={set} looked={done.looked ?? {}} say={(looked) => amend({ looked })} />
-        </Panel>
-      </Disclosed>
-      <Two>
-        <Chip as={ToggleButton} isSelected={done.payError} onChange={(payError) => amend({ payError })}>
-          Paid by a slip
-        </Chip>
-        <Done onPress={onDone}>Back to the set</Done>
-      </Two>
+      {ends}
     </Panel>
   )
 }
+
+const Ends = styled.div`
+  display: grid;
+  grid-template-columns: auto auto 1fr;
+  gap: var(--s-2);
+`
