@@ -1,4 +1,5 @@
 'use client'
+import { useState } from 'react'
 import styled from 'styled-components'
 import { Press } from '@/ui/press'
 import { breakMinutes } from '@/core/block/rest'
@@ -76,6 +77,7 @@ export function SetOver({
   prefs,
 }: Props) {
   const settled = useSettled()
+  const [allRoads, setAllRoads] = useState(false)
   const { words } = useMeasures()
   const goOn = () => {
     if (settled) next.go()
@@ -138,11 +140,16 @@ export function SetOver({
           <h3 id="stuck-here">Stuck at {stuck.name}: one tap tries</h3>
           <p>{words(stuck.roads[0]?.words ?? '')}</p>
           <ol>
-            {stuck.roads.slice(0, 8).map((r) => (
+            {stuck.roads.slice(0, allRoads ? 8 : roadsAtFirst).map((r) => (
               <li key={r.name + r.words}>
                 <Plain onPress={r.go}>{r.name}</Plain>
               </li>
             ))}
+            {!allRoads && stuck.roads.length > roadsAtFirst && (
+              <li>
+                <Plain onPress={() => setAllRoads(true)}>Other ways</Plain>
+              </li>
+            )}
           </ol>
         </Stuck>
       )}
@@ -157,6 +164,9 @@ export function SetOver({
     </Panel>
   )
 }
+
+/** House: so many things to try are within one screen; the others are a tap further. */
+const roadsAtFirst = 3
 
 /** With a capital at its head and a stop at its end. */
 const sentence = (words: string): string =>
