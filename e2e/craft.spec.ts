@@ -93,6 +93,7 @@ test('down: stuck on its first rung, another road is one tap, and it is logged w
     if (await begin.isVisible()) await begin.tap()
   }
   await say(page, 'Stuck at Lure from a sit: one tap tries')
+  await page.getByRole('button', { name: 'Other ways' }).tap()
   await page.getByRole('button', { name: 'From a bow' }).tap()
   await say(page, /Trying: from a bow/)
   await tapped(page, 'Clean')
