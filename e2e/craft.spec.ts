@@ -65,7 +65,7 @@ test('sit and touch: the first clean one ever of a word alone is a jackpot, the 
   await expect(page.getByText(/5 × /)).toHaveCount(0)
 })
 
-test('down: stuck on its first rung, another road is one tap, and it is logged with how it went', async ({
+test('down: stuck on its first rung, another road is two taps at most, and it is logged with how it went', async ({
   page,
   kibou,
 }) => {
