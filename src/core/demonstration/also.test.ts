@@ -8,8 +8,8 @@ import { plainDog, type DogTraits } from '../dog/traits'
 import { defaultMethod } from '../method/method'
 import { emptyDogState, emptyRunState, emptyTally, type DogState } from '../progress/state'
 import { goesHome } from './goesHome'
-import { homeworkOf } from './homework'
 import { scriptOf } from './script'
+import { homeOf } from '../tests/home'
 
 /** A dog that holds all that its ladder has. */
 function allHeld(ladder: Curriculum): DogState {
@@ -61,19 +61,7 @@ function everything(of: Partial<DogTraits>, asked?: readonly string[], holds: (i
   })
   const commands = goesHome(curriculum, script, [], false)
   // Each by itself, so that none waits for its week.
-  const home = commands.flatMap(
-    (c) =>
-      homeworkOf({
-        commands: [c],
-        weeks: 4,
-        sessions: 3,
-        sessionMinutes: 5,
-        cautions: [],
-        offLeashHeld: false,
-        release: 'say “Okay”',
-        toys: traits.toys,
-      }).weeks[3]?.lines ?? [],
-  )
+  const home = commands.flatMap((c) => homeOf([c], { weeks: 4, toys: traits.toys }).weeks[3]?.lines ?? [])
   return { curriculum, script, commands, also: script.items.filter((i) => i.kind === 'also'), home }
 }
 
@@ -119,16 +107,7 @@ describe('what was promised beyond the items of a demonstration', () => {
     expect(shown?.tellOwner).toMatch(/^Wait until it looks away\. Then “Come”, once, bright, your fist closed and low/)
     expect(shown?.walk).toBe('It is on the long line, free to sniff.')
     expect(shown?.ifFails).toContain('Do not call again')
-    const { weeks } = homeworkOf({
-      commands,
-      weeks: 5,
-      sessions: 3,
-      sessionMinutes: 5,
-      cautions: [],
-      offLeashHeld: false,
-      release: 'say “Okay”',
-      toys: false,
-    })
+    const { weeks } = homeOf(commands)
     for (const week of weeks)
       expect(week.lines.filter((l) => l.command === 'recall').map((l) => l.food)).toEqual(['every rep'])
     // Called out of a stay as well, it is shown once, there.
@@ -151,8 +130,8 @@ describe('what was promised beyond the items of a demonstration', () => {
   })
 
   it('the release is asked for by itself, and nothing ends it', () => {
-    const made = homeworkOf({
-      commands: [
+    const made = homeOf(
+      [
         {
           command: 'release',
           name: 'Release',
@@ -164,14 +143,8 @@ describe('what was promised beyond the items of a demonstration', () => {
           isRelease: true,
         },
       ],
-      weeks: 4,
-      sessions: 1,
-      sessionMinutes: 5,
-      cautions: [],
-      offLeashHeld: false,
-      release: 'say “Okay”',
-      toys: false,
-    })
+      { weeks: 4, sessions: 1 },
+    )
     expect(made.weeks[0]?.lines[0]?.words).toBe('“Okay”, once; 15 times a day. Wait three seconds.')
   })
 })

@@ -140,6 +140,16 @@ const easier: Said = (c) =>
   `second time: leave it, and go to something sure.`
 const none: Said = () => ''
 
+const quieter: Said = () =>
+  'No word. Make it easier: further off, or quieter. A second time: leave it, and go to something sure.'
+const ifAsked: Readonly<Record<Coached['asks'], Said>> = {
+  hold: shorter,
+  walk: again,
+  call: nearer,
+  calm: quieter,
+  rep: (c) => (c.unasked ? quieter(c) : easier(c)),
+}
+
 const failing: Readonly<Record<ItemKind, Said>> = {
   equipment: none,
   seated: easier,
@@ -151,16 +161,7 @@ const failing: Readonly<Record<ItemKind, Said>> = {
   'down-come': nearer,
   down: easier,
   'far-down': easier,
-  also: (c) =>
-    c.asks === 'hold'
-      ? shorter(c)
-      : c.asks === 'walk'
-        ? again(c)
-        : c.asks === 'call'
-          ? nearer(c)
-          : c.unasked
-            ? 'No word. Make it easier: further off, or quieter. A second time: leave it, and go to something sure.'
-            : easier(c),
+  also: (c) => ifAsked[c.asks](c),
   questions: none,
 }
 

@@ -4,8 +4,9 @@ import { houseCurriculum } from '../curriculum/house'
 import { emptyDogState } from '../progress/state'
 import { gapsBy, type ShownTry } from './gap'
 import { goesHome, offLeashHeld } from './goesHome'
-import { foods, homeworkOf, nextSeconds } from './homework'
+import { foods, nextSeconds } from './homework'
 import type { Script, ScriptItem } from './script'
+import { homeOf } from '../tests/home'
 
 const item = (id: string, command: string, rungId: string, seconds?: number): ScriptItem => ({
   id,
@@ -85,16 +86,7 @@ describe('what goes home', () => {
         fc.subarray(items, { minLength: 1 }),
         (tries, weeks, shown) => {
           const commands = goesHome(houseCurriculum, scriptOf(shown), gapsOf(tries), false)
-          const h = homeworkOf({
-            commands,
-            weeks,
-            sessions: 3,
-            sessionMinutes: 5,
-            cautions: [],
-            offLeashHeld: false,
-            release: 'say “Okay”',
-            toys: false,
-          })
+          const h = homeOf(commands, { weeks })
           const held = new Map<string, number>()
           for (const week of h.weeks) {
             expect(week.lines.reduce((sum, l) => sum + l.minutes, 0)).toBeLessThanOrEqual(15)

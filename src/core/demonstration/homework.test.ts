@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { commandOf } from '../curriculum/lookup'
-import { foods, homeworkOf, nextSeconds, type GoesHome, type HomeworkQuestion } from './homework'
+import { foods, nextSeconds, type GoesHome } from './homework'
+import { homeOf } from '../tests/home'
 
 const listedOf = (role: 'sitting-stay' | 'lying-stay'): number[] => {
   const run = commandOf(houseCurriculum, role)?.runs.find((r) => r.rungs[0]?.axis === 'duration')
@@ -22,18 +23,7 @@ const goes = (command: string, more: Partial<GoesHome> = {}): GoesHome => ({
 const stay = (role: 'sitting-stay' | 'lying-stay', shownSeconds: number, goalSeconds: number, gap = 0) =>
   goes(role, { kind: 'stay', shownSeconds, goalSeconds, listedSeconds: listedOf(role), gap })
 
-const ask = (commands: readonly GoesHome[], more: Partial<HomeworkQuestion> = {}) =>
-  homeworkOf({
-    commands,
-    weeks: 5,
-    sessions: 3,
-    sessionMinutes: 5,
-    cautions: [],
-    offLeashHeld: false,
-    release: 'say “Okay”',
-    toys: false,
-    ...more,
-  })
+const ask = homeOf
 
 const secondsOf = (h: ReturnType<typeof ask>, command: string) =>
   h.weeks.flatMap((w) => w.lines.filter((l) => l.command === command).flatMap((l) => l.seconds))

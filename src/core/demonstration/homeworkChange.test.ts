@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { homeworkOf, type GoesHome } from './homework'
+import { type GoesHome } from './homework'
 import { homeworkChange, plainHomework, written, type HomeworkChange } from './homeworkChange'
+import { homeOf } from '../tests/home'
 
 const goes = (command: string, gap: number): GoesHome => ({
   command,
@@ -12,17 +13,7 @@ const goes = (command: string, gap: number): GoesHome => ({
   gap,
   watch: '',
 })
-const made = (commands: readonly GoesHome[]) =>
-  homeworkOf({
-    commands,
-    weeks: 4,
-    sessions: 3,
-    sessionMinutes: 5,
-    cautions: [],
-    offLeashHeld: false,
-    release: 'say “Okay”',
-    toys: false,
-  })
+const made = (commands: readonly GoesHome[]) => homeOf(commands, { weeks: 4 })
 const change = (more: Partial<HomeworkChange>) => homeworkChange.parse({ ...plainHomework, ...more })
 
 describe('homework that a person wrote in', () => {

@@ -109,6 +109,18 @@ describe('what misses share', () => {
     expect(suspectsIn([...reps(6, 'miss', { voice: 'loud' }), ...reps(20, 'clean', null)])).toEqual([])
   })
 
+  it('says nothing to do where there is nothing to change: level 0, the usual voice, far off', () => {
+    for (const [worse, better] of [
+      [{ level: 0 }, { level: 2 }],
+      [{ voice: 'usual' }, { voice: 'loud' }],
+      [{ metres: 25 }, { metres: 3 }],
+      [{ keen: 'very' }, { keen: 'little' }],
+    ] as const)
+      expect(suspectsIn([...reps(10, 'miss', worse), ...reps(10, 'clean', better)])).toEqual([])
+    const [near] = suspectsIn([...reps(10, 'miss', { metres: 3 }), ...reps(10, 'clean', { metres: 25 })])
+    expect(near?.tryThis).toBe('Further from the distraction.')
+  })
+
   it('accuses nothing that makes no difference more often than one time in twenty', () => {
     const draw = seeded(5)
     let accused = 0

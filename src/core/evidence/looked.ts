@@ -100,17 +100,20 @@ export interface Suspect extends SeenShare {
   readonly tryThis: string
 }
 
+/** What to do otherwise the next time; nothing where there is nothing to change, as at level 0. */
 const instead: Partial<Record<LookedField, (value: string) => string>> = {
-  voice: (v) => (v === 'loud' ? 'Say it quietly.' : v === 'quiet' ? 'Say it a little louder.' : 'Say it quietly.'),
+  voice: (v) => (v === 'loud' ? 'Say it quietly.' : v === 'quiet' ? 'Say it a little louder.' : ''),
   helperDog: (v) => (v === 'moving' ? 'Let the helper dog stand, or crate it.' : 'Another helper dog, or further off.'),
   leashMoved: () => 'Fold the leash in the far hand and keep that hand still.',
   hands: (v) => (v in ownersHands ? `Mind: ${ownersHands[v as OwnersHand].right}.` : ''),
-  level: () => 'One level lower until it is clean again.',
-  metres: () => 'Further from the distraction.',
+  level: (v) => (v === '0' ? '' : 'One level lower until it is clean again.'),
+  metres: (v) => (Number(v) < farMetres ? 'Further from the distraction.' : ''),
   led: (v) => `Lead it by the other ${v.endsWith('paw') ? 'side' : 'hand'}.`,
   toy: () => 'Another toy.',
-  keen: () => 'Play less long, or another toy: stop while it still wants more.',
+  keen: (v) => (v === 'very' ? '' : 'Play less long, or another toy: stop while it still wants more.'),
 }
+/** As far off as a distraction is counted: over 15 m (house). */
+const farMetres = 15
 
 /**
  * What the misses of a rung share: clean plainly less often with it than without. Difference of two shares with its

@@ -6,7 +6,7 @@ import { houseCurriculum } from '../curriculum/house'
 import { allRungs, findCommand, findRung } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Rung } from '../curriculum/types'
-import { foods, homeworkOf, type GoesHome } from '../demonstration/homework'
+import { foods, type GoesHome } from '../demonstration/homework'
 import { mostShownSeconds } from '../demonstration/shown'
 import { plainDog } from '../dog/traits'
 import { ladderFor } from '../dog/ladder'
@@ -15,6 +15,7 @@ import { defaultMethod } from '../method/method'
 import { isAlwaysPaid, isHardFirst } from '../method/pay'
 import { settleIntervals } from '../method/settle'
 import { spanOf } from '../rule/rule'
+import { homeOf } from './home'
 
 /** Numbers by which the trade works. All of them are common practice. */
 
@@ -154,16 +155,7 @@ describe('numbers of the trade', () => {
       gap: 0,
       watch: '',
     }
-    const { weeks } = homeworkOf({
-      commands: [sit],
-      weeks: 5,
-      sessions: 3,
-      sessionMinutes: 5,
-      cautions: [],
-      offLeashHeld: false,
-      release: 'say “Okay”',
-      toys: false,
-    })
+    const { weeks } = homeOf([sit])
     expect(weeks.map((w) => w.food === 'every rep' || w.food === 'two in three')).toEqual([
       true,
       true,

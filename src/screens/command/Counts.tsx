@@ -1,6 +1,7 @@
 import styled from 'styled-components'
 import type { Handling } from '@/core/evidence/calls'
 import { percent } from '@/ui/percent'
+import { useMeasures } from '@/ui/ways'
 import { Why } from '@/ui/Why'
 import type { CommandPage as View } from '@/work/page/command'
 
@@ -118,6 +119,7 @@ const tally = (counts: Readonly<Partial<Record<string, number>>>): string =>
 
 /** What somebody looked at on purpose; silent where nobody did. */
 function LookedAt({ looked: { suspects, shares, measures } }: Pick<NonNullable<View['evidence']>, 'looked'>) {
+  const { words } = useMeasures()
   const lines = [
     measures.arriveSeconds === undefined ? '' : `arrives in ${measures.arriveSeconds} s`,
     measures.lookUps === undefined ? '' : `${measures.lookUps} look-ups a stretch`,
@@ -138,11 +140,11 @@ function LookedAt({ looked: { suspects, shares, measures } }: Pick<NonNullable<V
         <div>
           <dt>What misses share</dt>
           <dd>
-            {suspects.length > 0 ? suspects.join(' ') : 'nothing plain yet'}{' '}
+            {suspects.length > 0 ? words(suspects.join(' ')) : 'nothing plain yet'}{' '}
             <Why label="what was seen">
               {shares.map((s) => (
                 <p key={`${s.field} ${s.value}`}>
-                  Clean {s.clean.clean} of {s.clean.total} {s.words}.
+                  Clean {s.clean.clean} of {s.clean.total} {words(s.words)}.
                 </p>
               ))}
             </Why>
