@@ -123,6 +123,16 @@ describe('homework', () => {
     },
   )
 
+  it('calls every week, and gives each of the others its turn, where a day has fewer minutes than commands', () => {
+    const commands = [
+      ...['a', 'b', 'c', 'd', 'e'].map((c, i) => goes(c, { gap: 0.9 - i / 10 })),
+      goes('recall', { kind: 'come', gap: 0.1 }),
+    ]
+    const h = ask(commands, { sessions: 1, sessionMinutes: 3 })
+    for (const week of h.weeks) expect(week.lines.map((l) => l.command)).toContain('recall')
+    expect(new Set(h.weeks.flatMap((w) => w.lines.map((l) => l.command))).size).toBe(commands.length)
+  })
+
   it('stays where the next listed rung is more than half as long again', () => {
     expect(nextSeconds(1, [1, 2, 3], 3)).toBe(1)
     expect(nextSeconds(20, [20, 30, 45], 45)).toBe(30)

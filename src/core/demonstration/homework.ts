@@ -148,7 +148,7 @@ export function homeworkOf(q: HomeworkQuestion): Homework {
   const weeks = Array.from({ length: q.weeks }, (_, w): HomeworkWeek => {
     const week = w + 1
     const food = foodOfWeek(week)
-    const here = ofWeek(ordered, w)
+    const here = ofWeek(ordered, w, minutesADay)
     const minutes = shareOut(here.map(weightOf), minutesADay)
     return {
       week,
@@ -212,17 +212,19 @@ export function homeworkOf(q: HomeworkQuestion): Homework {
 }
 
 /**
- * The commands of a week: the recall and the widest gap in every one, the others in turn so that none rests for two
- * weeks. A recall is practiced every day, for weeks: common practice.
+ * The commands of a week, no more than there are minutes: the recall and the widest gap in every one, the others in
+ * turn so that none rests for two weeks where the minutes allow it. A recall is practiced every day, for weeks: common
+ * practice.
  */
-function ofWeek(ordered: readonly GoesHome[], w: number): readonly GoesHome[] {
-  if (ordered.length <= mostLines) return ordered
+function ofWeek(ordered: readonly GoesHome[], w: number, minutes: number): readonly GoesHome[] {
+  if (ordered.length <= Math.min(mostLines, minutes)) return ordered
   const come = ordered.filter((c) => c.kind === 'come').slice(0, 1)
   const others = ordered.filter((c) => !come.includes(c))
-  const always = Math.max(1, mostLines - come.length - Math.ceil((others.length - 1) / 2))
-  const first = [...come, ...others.slice(0, always)]
+  const most = Math.min(mostLines, minutes)
+  const always = Math.max(1, most - come.length - Math.ceil((others.length - 1) / 2))
+  const first = [...come, ...others.slice(0, always)].slice(0, minutes)
   const rest = others.slice(always)
-  const room = Math.max(mostLines - first.length, Math.ceil(rest.length / 2))
+  const room = Math.min(minutes - first.length, Math.max(most - first.length, Math.ceil(rest.length / 2)))
   const turn = Array.from({ length: Math.min(room, rest.length) }, (_, i) => rest[(w * room + i) % rest.length])
   return [...first, ...turn.filter((c): c is GoesHome => c !== undefined)]
 }
