@@ -139,7 +139,8 @@ function drawn(): Markup {
     ${!lasting && html`<p class="warn">This browser keeps nothing here: send the log before you close it.</p>`}
     <ul class="lines">
       ${now && now.lines.length > 0 ? now.lines.map(lineShown) : html`<li>Nothing is set for this week.</li>`}
-    </ul>`
+    </ul>
+    <p>${now?.also ?? ''}</p>`
 }
 
 /** House: so many days of practice are drawn. */

@@ -1,3 +1,4 @@
+import { capitalized } from '../dog/pronouns'
 import { findRung } from '../curriculum/lookup'
 import type { Curriculum, Run, Rung } from '../curriculum/types'
 import type { Starts } from './starts'
@@ -79,8 +80,7 @@ export function offersFor(
 
 /** As a button says it: “Another road: from a bow” is “From a bow”. */
 export const roadName = (name: string): string => {
-  const own = name.replace(/^Another road: /, '')
-  return own.charAt(0).toUpperCase() + own.slice(1)
+  return capitalized(name.replace(/^Another road: /, ''))
 }
 
 /**

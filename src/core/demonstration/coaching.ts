@@ -1,3 +1,4 @@
+import { capitalized } from '../dog/pronouns'
 import type { ItemKind } from './items'
 
 /** What is told to an owner, and what is done when an item fails, is told of this. */
@@ -49,7 +50,7 @@ const stay: Said = (c) =>
 
 const callIt: Said = (c) =>
   `${c.deaf ? 'its signal, once, as it looks' : `“${c.cue}”, once, bright`}, your ` +
-  `${c.hand} and low at your knees, your back straight. ${cap(pay(c))} when it is there, and only there. ` +
+  `${c.hand} and low at your knees, your back straight. ${capitalized(pay(c))} when it is there, and only there. ` +
   `If it does not come, do not call again: your trainer says what to do.`
 
 const come: Said = (c) =>
@@ -77,7 +78,8 @@ const told: Readonly<Record<ItemKind, Said>> = {
     `slack bow hangs on your ${c.side}.`,
   seated: (c) =>
     c.says === ''
-      ? `Stand with ${c.name} at your ${c.side} and wait until it stands quietly. ${cap(pay(c))} at its mouth, low.`
+      ? `Stand with ${c.name} at your ${c.side} and wait until it stands quietly. ${capitalized(pay(c))} ` +
+        'at its mouth, low.'
       : `${c.name} at your ${c.side}. ${once(c)}${c.byHand ? '' : ', in an ordinary voice,'} and wait ` +
         `three seconds. When it sits, ${pay(c)} under its ` +
         `chin. Then ${c.release}.`,
@@ -94,7 +96,7 @@ const told: Readonly<Record<ItemKind, Said>> = {
   'far-down': (c) =>
     `Stand half a metre before it. ${once(c)}, without a step toward it. Go to it, and ${pay(c)} where it lies.`,
   also: (c) => {
-    const where = c.toys || c.payWhere === '' ? cap(pay(c)) : `${cap(pay(c))}: ${uncap(c.payWhere)}`
+    const where = c.toys || c.payWhere === '' ? capitalized(pay(c)) : `${capitalized(pay(c))}: ${uncap(c.payWhere)}`
     const asked = c.unasked ? `Say nothing. To be seen: ${c.criterion}` : once(c)
     switch (c.asks) {
       case 'calm':
@@ -120,7 +122,6 @@ const told: Readonly<Record<ItemKind, Said>> = {
 }
 
 const uncap = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
-const cap = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** What the owner is told to do for an item, in the words that the dog knows. */
 export const coaching = (kind: ItemKind, c: Coached): string => told[kind](c)

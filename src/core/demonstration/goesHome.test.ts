@@ -3,10 +3,11 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { emptyDogState } from '../progress/state'
 import { gapsBy, type ShownTry } from './gap'
-import { goesHome, offLeashHeld } from './goesHome'
-import { foods, nextSeconds } from './homework'
+import { offLeashHeld } from './goesHome'
+import { foods } from './homeWords'
+import { nextSeconds } from './homework'
 import type { Script, ScriptItem } from './script'
-import { homeOf } from '../tests/home'
+import { homeFrom, homeOf } from '../tests/home'
 
 const item = (id: string, command: string, rungId: string, seconds?: number): ScriptItem => ({
   id,
@@ -51,18 +52,18 @@ describe('what goes home', () => {
       { command: 'heel', who: 'trainer', clean: true, wrong: [] },
       { command: 'heel', who: 'owner', clean: false, wrong: ['slack'] },
     ])
-    const home = goesHome(houseCurriculum, scriptOf([...items, ...items]), gaps, true)
+    const home = homeFrom(scriptOf([...items, ...items]), { gaps, bothSides: true })
     expect(home.map((h) => h.command)).toEqual(['sit', 'heel', 'sit-stay', 'down-stay', 'recall', 'place'])
-    expect(home[1]).toMatchObject({ kind: 'walk', gap: 1, watch: 'slack leash', bothSides: true })
+    expect(home[1]).toMatchObject({ kind: 'walk', gap: 1, watch: 'slack', bothSides: true })
     // Three minutes sitting and five lying, as long-standing trial regulations ask of groups (from memory).
     expect(home[2]).toMatchObject({ kind: 'stay', shownSeconds: 30, goalSeconds: 180 })
     expect(home[3]).toMatchObject({ kind: 'stay', shownSeconds: 45, goalSeconds: 300 })
-    expect(goesHome(houseCurriculum, scriptOf([]), [], false)).toEqual([])
+    expect(homeFrom(scriptOf([]))).toEqual([])
     expect(offLeashHeld(houseCurriculum, emptyDogState())).toBe(false)
   })
 
   it('grows every hold at home by half steps, up to its goal: the bed and the far down as well', () => {
-    const [place] = goesHome(houseCurriculum, scriptOf([item('also:place', 'place', 'place.20s', 20)]), [], false)
+    const [place] = homeFrom(scriptOf([item('also:place', 'place', 'place.20s', 20)]))
     expect(place).toMatchObject({ kind: 'stay', shownSeconds: 20, goalSeconds: 600 })
     for (const [id, rungId, from] of [
       ['sit-stay', 'sit-stay.30s', 30],
@@ -70,7 +71,7 @@ describe('what goes home', () => {
       ['place', 'place.20s', 20],
       ['down-distance', 'down-distance.near-30s', 30],
     ] as const) {
-      const [home] = goesHome(houseCurriculum, scriptOf([item(id, id, rungId, from)]), [], false)
+      const [home] = homeFrom(scriptOf([item(id, id, rungId, from)]))
       let seconds: number = from
       for (let next = 0; next !== seconds;)
         [seconds, next] = [nextSeconds(seconds, home?.listedSeconds ?? [], home?.goalSeconds ?? 0), seconds]
@@ -85,7 +86,7 @@ describe('what goes home', () => {
         fc.constantFrom(4 as const, 5 as const),
         fc.subarray(items, { minLength: 1 }),
         (tries, weeks, shown) => {
-          const commands = goesHome(houseCurriculum, scriptOf(shown), gapsOf(tries), false)
+          const commands = homeFrom(scriptOf(shown), { gaps: gapsOf(tries) })
           const h = homeOf(commands, { weeks })
           const held = new Map<string, number>()
           for (const week of h.weeks) {

@@ -23,6 +23,7 @@ export const homeFile = z.object({
       week: z.number(),
       place: z.string(),
       foodWords: z.string(),
+      also: z.string(),
       lines: z.array(
         z.object({
           id: z.string(),

@@ -2,24 +2,16 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { commandOf } from '../curriculum/lookup'
-import { foods, nextSeconds, type GoesHome } from './homework'
-import { homeOf } from '../tests/home'
+import type { GoesHome } from './homeLine'
+import { foods } from './homeWords'
+import { nextSeconds } from './homework'
+import { goes, homeOf } from '../tests/home'
 
 const listedOf = (role: 'sitting-stay' | 'lying-stay'): number[] => {
   const run = commandOf(houseCurriculum, role)?.runs.find((r) => r.rungs[0]?.axis === 'duration')
   return [...new Set((run?.rungs ?? []).flatMap((r) => r.criterion.seconds ?? []))]
 }
 
-const goes = (command: string, more: Partial<GoesHome> = {}): GoesHome => ({
-  command,
-  name: command,
-  kind: 'position',
-  cue: `“${command}” once`,
-  listedSeconds: [],
-  gap: 0,
-  watch: '',
-  ...more,
-})
 const stay = (role: 'sitting-stay' | 'lying-stay', shownSeconds: number, goalSeconds: number, gap = 0) =>
   goes(role, { kind: 'stay', shownSeconds, goalSeconds, listedSeconds: listedOf(role), gap })
 
@@ -47,12 +39,12 @@ describe('homework', () => {
     expect(new Set(h.weeks.map((w) => w.place)).size).toBe(5)
     expect(h.warmUp).toContain('back and forth')
     expect(ask([goes('sit')]).warmUp).toBe('')
-    expect(h.cautions.at(-1)).toContain('Always on the leash')
+    expect(h.cautions.at(-1)).toContain('Always use a leash')
     expect(ask([goes('sit')], { offLeashHeld: true }).cautions.at(-1)).toContain('secure fence')
   })
 
   it('gives the widest gap the most minutes, and says what of the hands to mind', () => {
-    const h = ask([goes('sit'), goes('heel', { kind: 'walk', gap: 0.6, watch: 'the leash was tight' })])
+    const h = ask([goes('sit'), goes('heel', { kind: 'walk', gap: 0.6, watch: 'slack' })])
     const [first, second] = h.weeks[0]?.lines ?? []
     expect(first?.command).toBe('heel')
     expect(first?.minutes).toBeGreaterThan(second?.minutes ?? 99)

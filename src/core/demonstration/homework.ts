@@ -1,34 +1,10 @@
+import { foods, ifWrong, sayAlso, sayAsking, sayFood, type Food } from './homeWords'
+import { homeLine, type GoesHome, type HomeDog } from './homeLine'
 import { isWalk, type PracticeKind } from './practice'
-
-/** One command as it goes home. */
-export interface GoesHome {
-  readonly command: string
-  readonly name: string
-  readonly kind: PracticeKind
-  /** What is said or shown, once. */
-  readonly cue: string
-  /** Nothing is said for it: what is to be seen, and is paid when it is. */
-  readonly unasked?: string
-  /** Steps of a stretch, where it is no walk at heel with its halts. */
-  readonly steps?: number
-  /** It is the release itself, which nothing ends. */
-  readonly isRelease?: boolean
-  /** Seconds that were shown, of what is held; left out where time is not what is practised. */
-  readonly shownSeconds?: number
-  /** Listed seconds of its ladder for this dog, in order. */
-  readonly listedSeconds: readonly number[]
-  /** Seconds to which it grows at home; never more than is listed. */
-  readonly goalSeconds?: number
-  /** Share lost between trainer and owner, 0–1; 0 where there is none or it was not tried. */
-  readonly gap: number
-  /** What of the owner's hands went with most misses, in words; empty where nothing did. */
-  readonly watch: string
-  /** It is walked or called on both sides. */
-  readonly bothSides?: boolean
-}
 
 export interface HomeworkQuestion {
   readonly commands: readonly GoesHome[]
+  readonly dog: HomeDog
   readonly weeks: 4 | 5
   /** House: three times five minutes a day. */
   readonly sessions: number
@@ -36,8 +12,6 @@ export interface HomeworkQuestion {
   /** Cautions of the dog, as they stand on its card. */
   readonly cautions: readonly string[]
   readonly offLeashHeld: boolean
-  readonly release: string
-  readonly toys: boolean
 }
 
 export interface HomeworkLine {
@@ -50,7 +24,7 @@ export interface HomeworkLine {
   readonly minutes: number
   /** Reps a day. */
   readonly reps: number
-  /** The seconds of this week in order, each taken when the one before came off. */
+  /** The seconds of this week in order, each taken when the one before was right three times. */
   readonly seconds: readonly number[]
   readonly food: Food
   readonly words: string
@@ -62,6 +36,8 @@ export interface HomeworkWeek {
   readonly food: Food
   readonly foodWords: string
   readonly place: string
+  /** What has no line of its own this week, and is asked for all the same; empty where all have one. */
+  readonly also: string
 }
 
 export interface Homework {
@@ -74,27 +50,15 @@ export interface Homework {
   readonly cautions: readonly string[]
 }
 
-/**
- * How practice is paid, by week: every rep, then by chance, then by praise and the fist alone. Food is faded by the
- * third or fourth week after the handoff (common practice).
- */
-export const foods = ['every rep', 'two in three', 'now and then', 'praise'] as const
-export type Food = (typeof foods)[number]
 const foodOfWeek = (week: number): Food => foods[Math.min(week, foods.length) - 1] ?? 'praise'
-export const foodWords: Readonly<Record<Food, string>> = {
-  'every rep': 'Food for every rep that comes off.',
-  'two in three': 'Food for about two in three; praise for the others.',
-  'now and then': 'Food now and then, when it does not expect it; praise and the closed fist for the others.',
-  praise: 'Praise and the closed fist; food only for something hard done the first time.',
-}
 
 /** One new place a week, from the quiet room outward. House. */
 const placeOfWeek = [
-  'The quietest room, nobody else in it.',
-  'Another room, or the garden, with somebody about.',
-  'The pavement before the house, on the leash.',
-  'A park path, on the leash, people far off.',
-  'Before a shop, on the leash, at its quiet hour.',
+  'In your quietest room, with nobody else there.',
+  'In another room or the yard, with someone nearby.',
+  'On the sidewalk outside your front door, on the leash.',
+  'On a path in the park, on the leash, with people far away.',
+  'Outside a store at a quiet hour, on the leash.',
 ] as const
 
 /** House: a duration grows by no more than half as long again, one passed step at a time, and so many steps a week. */
@@ -131,10 +95,13 @@ const mostLines = 4
 /** A command with a wide gap gets more of the minutes. House. */
 const weightOf = (c: GoesHome): number => 1 + 2 * Math.max(0, c.gap)
 
-/** Reps of a command in so many minutes. House: from what a rep of its kind takes with its pause. */
+/** Design choice: nobody practices one thing more often on one day. */
+const mostReps = 15
+
+/** Reps of a command in so many minutes. Design choice: from what a rep of its kind takes with its pause. */
 const repsIn = (kind: PracticeKind, minutes: number, seconds: number): number => {
   const each = kind === 'stay' ? seconds + 20 : kind === 'walk' ? 45 : kind === 'come' ? 40 : 20
-  return Math.max(1, Math.floor((minutes * 60) / each))
+  return Math.min(mostReps, Math.max(1, Math.floor((minutes * 60) / each)))
 }
 
 /**
@@ -150,10 +117,12 @@ export function homeworkOf(q: HomeworkQuestion): Homework {
     const food = foodOfWeek(week)
     const here = ofWeek(ordered, w, minutesADay)
     const minutes = shareOut(here.map(weightOf), minutesADay)
+    const worked = new Set(here.filter((_, i) => (minutes[i] ?? 0) >= 1).map((c) => c.command))
     return {
       week,
       food,
-      foodWords: foodWords[food],
+      foodWords: sayFood(food, q.dog),
+      also: sayAlso(ordered.filter((c) => !worked.has(c.command))),
       place: placeOfWeek[w] ?? placeOfWeek[placeOfWeek.length - 1] ?? '',
       lines: here.flatMap((c, i): HomeworkLine[] => {
         const mine = minutes[i] ?? 0
@@ -174,7 +143,7 @@ export function homeworkOf(q: HomeworkQuestion): Homework {
             reps,
             seconds: own,
             food: paid,
-            words: wordsOf(c, own, reps, week, q),
+            words: homeLine(c, q.dog, { seconds: own, reps, week }),
           },
         ]
       }),
@@ -183,30 +152,17 @@ export function homeworkOf(q: HomeworkQuestion): Homework {
   return {
     weeks,
     warmUp: ordered.some((c) => isWalk(c.kind))
-      ? 'Before every walk: a minute or two back and forth over the same ten steps, until the leash hangs slack.'
+      ? 'Before every walk, go back and forth over the same ten steps for a minute or two. Set off once the leash ' +
+        'stays loose.'
       : '',
-    // Signals are kept at home: common practice.
-    signals:
-      'Keep the hand signals: the word, and the hand with it where it has one, as they stand in its list. Once a day ' +
-      'the hand alone.',
-    whenItFails: [
-      'A miss: no word. Three seconds, begin again, a little easier.',
-      'Two misses running: half of it: half the seconds, half the distance, a quieter place. Then ' +
-        'back up one step at a time.',
-      'The cue once. Never again and again, never louder, never with the name before it. Never scold.',
-      'Finish each five minutes on something it does surely.',
-    ],
-    ringWhen: [
-      'It fails on three days running, also at half.',
-      'It growls, freezes, snaps or bites: keep your distance, and ring at once.',
-      'It limps, cries out, will not eat or is sick: stop practising, and ring the vet.',
-      'You are not sure.',
-    ],
+    signals: sayAsking(q.dog),
+    ...ifWrong(q.dog),
     cautions: [
       ...q.cautions,
       q.offLeashHeld
-        ? 'Off leash only inside a secure fence; in public places local law decides.'
-        : 'Always on the leash or a long line: coming off leash is not held yet. In public places local law decides.',
+        ? `Let ${q.dog.name} off the leash only inside a secure fence. In public places, follow local law.`
+        : `Always use a leash or a long line, because ${q.dog.name} has not learned to come without one. In public ` +
+          'places, follow local law.',
     ],
   }
 }
@@ -240,30 +196,4 @@ function shareOut(weights: readonly number[], minutes: number): readonly number[
       over--
     }
   return shares
-}
-
-function wordsOf(c: GoesHome, seconds: readonly number[], reps: number, week: number, q: HomeworkQuestion): string {
-  const times = reps === 1 ? 'once' : `${reps} times`
-  const watch = c.watch === '' ? '' : ` Mind your hands: ${c.watch}.`
-  const side = c.bothSides === true && week >= 3 ? ' Now on the other side too.' : ''
-  if (c.unasked !== undefined && c.kind === 'position')
-    return `Say nothing, and wait: ${c.unasked}. ${times} a day. ${q.toys ? 'Play' : 'Pay'} the moment it does.${watch}`
-  switch (c.kind) {
-    case 'stay':
-      return `${c.unasked ?? c.cue}; ${seconds.map((s) => `${s} s`).join(', then ')}${
-        seconds.length > 1 ? ', the longer one when the shorter came off three times' : ''
-      }; ${times} a day in all. ${q.toys ? 'Play' : 'Pay'} where it is, then ${q.release}.${watch}`
-    case 'walk':
-      return (
-        `${c.unasked ?? c.cue}; ${c.steps === undefined ? 'ten steps and a halt' : `${c.steps} steps`}, ${times} a ` +
-        `day. The leash slack; where it is not, stop.${side}${watch}`
-      )
-    case 'come':
-      return (
-        `${c.cue}; ${times} a day, never when it stares at you, never to end the fun. Fist closed and low. ` +
-        `${q.toys ? 'Its toy' : 'Food'} each time, also when the rest is praised.${watch}`
-      )
-    case 'position':
-      return `${c.cue}; ${times} a day. Wait three seconds.${c.isRelease === true ? '' : ` Then ${q.release}.`}${watch}`
-  }
 }

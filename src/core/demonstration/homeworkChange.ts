@@ -47,6 +47,7 @@ export interface WrittenWeek {
   readonly lines: readonly WrittenLine[]
   readonly foodWords: string
   readonly place: string
+  readonly also: string
   /** Minutes a day of all its lines. */
   readonly minutes: number
 }
@@ -100,6 +101,7 @@ export function written(made: Homework, change: HomeworkChange): WrittenHomework
         week: week.week,
         lines,
         foodWords: week.foodWords,
+        also: week.also,
         place: change.places[String(week.week)] ?? week.place,
         minutes: lines.reduce((sum, l) => sum + l.minutes, 0),
       }

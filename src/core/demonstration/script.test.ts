@@ -115,7 +115,7 @@ describe('the script of a demonstration', () => {
     expect(item(more, 'sit-round')?.short).toBe('120 s is held; shown is 45 s, and it grows at home.')
     const none = ask([], { promises })
     expect(none.leftOut.find((l) => l.id === 'sit-round')).toMatchObject({
-      why: 'Promised, and nothing of Sit-stay is held yet.',
+      why: 'Promised, and nothing of Sit-stay that can be shown is held yet.',
       unasked: false,
     })
   })

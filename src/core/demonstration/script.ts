@@ -1,13 +1,13 @@
-import { findRung, runKey } from '../curriculum/lookup'
+import { commandOf, findRung, runKey } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Command, Rung } from '../curriculum/types'
 import { isByHand } from '../dog/byHand'
-import { deafRelease } from '../dog/deaf'
 import { promptOf } from '../method/instruct'
 import { chosen } from '../method/method'
 import { heldSince } from '../progress/state'
 import { coaching, whenItFails, type Coached } from './coaching'
 import type { Held } from './held'
+import { letGo } from './homeLine'
 import { itemOrder, itemTitles, type ItemKind } from './items'
 import { alsoPromised, alsoShown, makers, type Made, type Nothing, type ScriptQuestion } from './shown'
 
@@ -35,6 +35,8 @@ export interface ScriptItem {
   readonly walk: string
   /** What is said, once; empty where nothing is. */
   readonly says: string
+  /** The word alone, as it is said; empty where nothing is. */
+  readonly word?: string
   readonly signal: string
   readonly ifFails: string
   /** What the owner is told to do, in the owner’s own words for the dog. */
@@ -72,14 +74,17 @@ const ownerTakes = 2
 export function scriptOf(q: ScriptQuestion): Script {
   const items: ScriptItem[] = []
   const leftOut: LeftOut[] = []
+  /** Commands that are shown, or of which it is said why they are not. */
+  const told = new Set<string>()
   const put = (id: string, kind: ItemKind, title: string, made: Made | Nothing) => {
+    const command = 'why' in made ? made.of : made.command?.id
+    if (command !== undefined) told.add(command)
     if ('why' in made) leftOut.push({ id, kind, title, why: made.why, unasked: made.unasked === true })
     else items.push(itemOf(q, id, kind, made.title ?? title, made))
   }
   for (const kind of itemOrder) {
     if (kind === 'also')
-      for (const command of alsoPromised(q, new Set(items.flatMap((i) => i.command ?? []))))
-        put(`also:${command.id}`, kind, command.name, alsoShown(q, command))
+      for (const command of alsoPromised(q, told)) put(`also:${command.id}`, kind, command.name, alsoShown(q, command))
     else put(kind, kind, itemTitles[kind], makers[kind](q))
   }
   const trainer = items.reduce((sum, i) => sum + i.minutes, 0)
@@ -99,7 +104,7 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     says: prompt?.say ?? '',
     cue: prompt?.cue ?? '',
     stayCue: made.stay ? (q.dog.words(made.stay.id).cue ?? made.stay.defaultCue) : '',
-    release: q.dog.traits.deaf ? `show ${deafRelease}` : `say “${release}”`,
+    release: letGo({ traits: q.dog.traits, release }),
     deaf: q.dog.traits.deaf,
     blind: q.dog.traits.blind,
     byHand: isByHand(q.dog.traits, command?.id),
@@ -126,12 +131,24 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     shows: made.shows,
     walk: made.walk,
     says: prompt?.say ?? '',
+    word: leading && prompt && leading.rung.cue === 'word' ? spoken(leading.rung, prompt.cue, q) : '',
     signal: command ? q.dog.signal(command.id) : '',
     ifFails: whenItFails(kind, coached),
     tellOwner: coaching(kind, coached),
     short: command ? shortOf(q, command, made.held) : '',
     minutes: made.minutes,
   }
+}
+
+/** What is said, as it stands between quotation marks: a call has the name before its word, as the house calls. */
+function spoken(rung: Rung, cue: string, { method, dog, curriculum }: ScriptQuestion): string {
+  // What stops it in danger is the word that it sits on.
+  const sits = cue === '' ? commandOf(curriculum, 'sits') : undefined
+  if (sits) return dog.words(sits.id).cue ?? sits.defaultCue
+  if (rung.kind !== 'recall') return cue
+  const school = chosen(method, 'called')
+  if (school === 'name') return dog.name
+  return school === 'cue' ? cue : `${dog.name}, ${cue.charAt(0).toLowerCase()}${cue.slice(1)}`
 }
 
 /** Every other kind is a rep. */

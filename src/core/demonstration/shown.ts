@@ -1,4 +1,4 @@
-import { commandOf, findCommand, findRung } from '../curriculum/lookup'
+import { commandOf, findRung } from '../curriculum/lookup'
 import { metresOff, stepMetres } from '../curriculum/reach'
 import { is, type Role } from '../curriculum/roles'
 import type { Axis, Command, Curriculum, Run, Rung } from '../curriculum/types'
@@ -61,6 +61,8 @@ export interface Made {
 /** Why an item is not shown. */
 export type Nothing = {
   readonly why: string
+  /** The promised command of which this is said. */
+  readonly of?: string
   /** It was neither promised nor taken out by anybody. */
   readonly unasked?: boolean
 }
@@ -97,11 +99,14 @@ export const makers: Readonly<Record<Exclude<ItemKind, 'also'>, Maker>> = {
 const runAlong = (command: Command, axis: Axis): Run | undefined =>
   command.runs.find((run) => run.rungs[0]?.axis === axis)
 
+const isPromised = (q: ScriptQuestion, command: Command): boolean =>
+  q.promises.some((p) => findRung(q.curriculum, p.rungId)?.command.id === command.id)
+
 /** Why nothing of a command is shown. */
 function nothing(q: ScriptQuestion, command: Command | undefined, what: string): Nothing {
   if (command === undefined) return { why: `Its ladder has no ${what}.` }
-  return q.promises.some((p) => findRung(q.curriculum, p.rungId)?.command.id === command.id)
-    ? { why: `Promised, and nothing of ${command.name} is held yet.` }
+  return isPromised(q, command)
+    ? { why: `Promised, and nothing of ${command.name} that can be shown is held yet.`, of: command.id }
     : { why: `Nothing of ${command.name} is held, and it was not promised.`, unasked: true }
 }
 
@@ -199,7 +204,13 @@ function called(q: ScriptQuestion, kind: ItemKind, role: Role): Made | Nothing {
   const [stay, command] = [commandOf(q.curriculum, role), commandOf(q.curriculum, 'comes')]
   if (!stay && q.dog.traits.stiff) return { why: 'A stiff dog is not kept sitting: it is called from lying.' }
   const hold = stay && holdOf(q, kind, stay)
-  if (!command || !stay || !hold) return nothing(q, stay && hold ? command : stay, 'stay to be called from')
+  if (!command || !stay || !hold)
+    return command && stay
+      ? {
+          why: `${stay.name} is not held yet, so that ${command.name} is not called out of it.`,
+          unasked: !isPromised(q, stay),
+        }
+      : nothing(q, stay ? command : stay, 'stay to be called from')
   const out = heldWith(command, 'called-out', q.state)
   if (!out)
     return firstRun(command, q)
@@ -276,27 +287,12 @@ function farDown(q: ScriptQuestion): Made | Nothing {
   }
 }
 
-const shownRoles: readonly Role[] = ['sits', 'walking', 'sitting-stay', 'lying-stay', 'comes', 'lies', 'far-down']
-
 /**
- * Commands that were promised and have no item of their own, in the order of the curriculum; a recall that no item
- * calls out of a stay is one of them. `shown`: the commands that the other items show.
+ * Commands that were promised and that no item shows or explains, in the order of the curriculum. `told`: the commands
+ * that are shown, or of which it is said why they are not.
  */
-export const alsoPromised = (q: ScriptQuestion, shown: ReadonlySet<string>): readonly Command[] => {
-  const comes = commandOf(q.curriculum, 'comes')?.id
-  const own = new Set(
-    shownRoles
-      .flatMap((r) => commandOf(q.curriculum, r)?.id ?? [])
-      .filter((id) => id !== comes || shown.has(id) || !hasAnyHeld(q, id)),
-  )
-  const promised = new Set(q.promises.flatMap((p) => findRung(q.curriculum, p.rungId)?.command.id ?? []))
-  return q.curriculum.commands.filter((c) => promised.has(c.id) && !own.has(c.id))
-}
-
-const hasAnyHeld = (q: ScriptQuestion, id: string): boolean => {
-  const command = findCommand(q.curriculum, id)
-  return command !== undefined && firstRun(command, q, (r) => r.cue !== 'none') !== undefined
-}
+export const alsoPromised = (q: ScriptQuestion, told: ReadonlySet<string>): readonly Command[] =>
+  q.curriculum.commands.filter((c) => isPromised(q, c) && !told.has(c.id))
 
 /** What is shown of a command that has no item of its own. */
 export function alsoShown(q: ScriptQuestion, command: Command): Made | Nothing {
@@ -304,7 +300,7 @@ export function alsoShown(q: ScriptQuestion, command: Command): Made | Nothing {
   const held = call
     ? [call]
     : command.runs.flatMap((run) => {
-        const h = highestHeld(command, run, q.state, (r) => (r.criterion.seconds ?? 0) <= mostAlsoSeconds)
+        const h = highestHeld(command, run, q.state, (r) => maySee(r) && (r.criterion.seconds ?? 0) <= mostAlsoSeconds)
         return h ? [h] : []
       })
   // A hold says most of a command: that is what is asked for, and what grows at home.
@@ -325,6 +321,9 @@ export function alsoShown(q: ScriptQuestion, command: Command): Made | Nothing {
     minutes: 2,
   }
 }
+/** An attention signal is no command yet, and is not shown as one. */
+const maySee = (rung: Rung): boolean => !is(rung, 'sound')
 /** A call over some distance, as it is shown while people look on. */
 const calledFar = (rung: Rung): boolean => rung.axis === 'distance' && (rung.criterion.steps ?? 0) <= mostCallSteps
-const leashMetres = 1.8
+/** Metres of the leash that owners use. */
+export const leashMetres = 1.8

@@ -19,6 +19,20 @@ export function canBeByHand(command: Command): boolean {
 export const isByHand = (dog: Pick<DogTraits, 'deaf' | 'blind' | 'byHand'>, command: string | undefined): boolean =>
   dog.deaf || (!dog.blind && command !== undefined && (dog.byHand?.includes(command) ?? false))
 
+interface Told {
+  readonly word: string
+  readonly signal: string
+}
+/** The word and the hand of a command, as far as this dog hears the one and sees the other; empty where it does not. */
+export const toldAs = (
+  dog: Pick<DogTraits, 'deaf' | 'blind' | 'byHand'>,
+  command: string,
+  { word, signal }: Told,
+): Told => ({
+  word: isByHand(dog, command) ? '' : word,
+  signal: dog.blind || signal === 'none' ? '' : signal,
+})
+
 /**
  * The ladder of a dog whose owner asks for these commands with the hand alone: the rungs that lead from the hand to a
  * word fall away, and no card of theirs asks for a word. Markers and releases are said as ever.

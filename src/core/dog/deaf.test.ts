@@ -76,6 +76,25 @@ describe('the ladder of a deaf dog never says what it cannot hear (common practi
     ])
   })
 
+  it('what its owner shows in their place is what every card says', () => {
+    const own = { ...traits, signs: { release: 'thumbs up', mark: 'two fingers raised' } }
+    const dog = { releaseWord: 'Okay', markerWord: 'Yes', traits: own }
+    expect([sayRelease(dog), sayMark(dog)]).toEqual(['thumbs up', 'two fingers raised'])
+    const said = (of: typeof traits) =>
+      ladderFor(houseCurriculum, { traits: of, side: 'left', young: false }).commands.flatMap((command) =>
+        command.runs.flatMap((run) =>
+          run.rungs.flatMap((rung) => {
+            const p = promptOf(rung, command, defaultMethod, { ...words, traits: of }, true)
+            return [p.say, p.dontSay, p.mark, p.payWhere, ...p.notes]
+          }),
+        ),
+      )
+    const ours = said(own).join('\n')
+    expect(said(traits).join('\n')).toContain('an open hand swept away')
+    expect(ours).not.toMatch(/open hand swept away|flash of the hand/)
+    for (const sign of ['thumbs up', 'two fingers raised']) expect(ours.toLowerCase()).toContain(sign)
+  })
+
   it.each([
     ['vibration', 'its collar vibrates'],
     ['stamp', 'a stamp on the floor'],

@@ -1,26 +1,41 @@
 import { changeCommands, changeRungs } from '../curriculum/change'
-import { withRole } from '../curriculum/lookup'
+import { hasRole, withRole } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
 import { freeHands, leadsToWord, signalName } from './byHand'
 import { sayFelt, type FeltSignal } from './felt'
+import type { DogTraits } from './traits'
 import { say } from './say'
 
 /** What only a dog that hears can be told. */
 export const heard = /\b(words?|names?|sounds?|voice|whistles?|clicks?|louder|hears?|say|said|silent(ly)?|silence)\b/i
 
-/** What ends a hold and what marks for a dog that does not hear. Common practice. */
-export const deafRelease = 'the open hand swept away from it'
-export const deafMark = 'a flash of the hand'
+/** What ends a hold and what marks for a dog that does not hear, unless its owner shows otherwise. Common practice. */
+const usualRelease = 'an open hand swept away'
+const usualMark = 'a flash of the hand'
+
+type Signed = Pick<DogTraits, 'signs'>
+/** What a deaf dog is shown to let it go: its owner’s own sign, else the open hand. */
+export const releaseSign = ({ signs }: Signed): string => signs?.release ?? usualRelease
+/** What a deaf dog is shown to mark: its owner’s own sign, else a flash of the hand. */
+export const markSign = ({ signs }: Signed): string => signs?.mark ?? usualMark
 
 interface Worded {
-  readonly traits: { readonly deaf: boolean }
+  readonly traits: Pick<DogTraits, 'deaf' | 'signs'>
   readonly releaseWord: string
   readonly markerWord: string
 }
 /** Release and marker as they are shown beside a dog’s name: its words, or what a deaf dog sees. */
-export const sayRelease = (dog: Worded): string => (dog.traits.deaf ? 'open hand' : `“${dog.releaseWord}”`)
-export const sayMark = (dog: Worded): string => (dog.traits.deaf ? 'hand flash' : `“${dog.markerWord}”`)
+export const sayRelease = ({ traits, releaseWord }: Worded): string =>
+  traits.deaf ? (traits.signs?.release ?? 'open hand') : `“${releaseWord}”`
+export const sayMark = ({ traits, markerWord }: Worded): string =>
+  traits.deaf ? (traits.signs?.mark ?? 'hand flash') : `“${markerWord}”`
+
+/** What a dog does not hear or see, for whoever comes to its run. */
+export const saySenses = ({ deaf, blind }: Pick<DogTraits, 'deaf' | 'blind'>): readonly string[] => [
+  ...(deaf ? ['Deaf: come from where it sees you, and use the hand'] : []),
+  ...(blind ? ['Blind: speak before you touch it'] : []),
+]
 
 const neverWake = 'Never wake or touch it from behind.'
 
@@ -29,10 +44,16 @@ const neverWake = 'Never wake or touch it from behind.'
  * looking elsewhere, what it feels comes before the hand; it finds nobody whose hand it cannot see; nothing off leash
  * before it checks in. Common practice.
  */
-export function forDeaf(curriculum: Curriculum, chosen: FeltSignal | undefined): Curriculum {
+export function forDeaf(
+  curriculum: Curriculum,
+  { felt: chosen, signs }: Pick<DogTraits, 'felt' | 'signs'>,
+): Curriculum {
   const felt = sayFelt(chosen)
   const looksBack = withRole(curriculum, 'looks-back')[0]
-  const signals = changeRungs(curriculum, (rung, command): Rung | undefined => {
+  const own = changeCommands(curriculum, (c) =>
+    signs?.release !== undefined && hasRole(c, 'releases') ? { ...c, signal: signs.release } : c,
+  )
+  const signals = changeRungs(own, (rung, command): Rung | undefined => {
     if (leadsToWord(rung) || isHandOfWord(rung)) return undefined
     if (is(rung, 'hold-word') || (rung.hides === true && rung.cue !== 'none')) return undefined
     const gated =
@@ -101,7 +122,7 @@ const atTheEdge = 'at the edge of what it sees'
 
 /** In place of “no word yet”. */
 const hush = (rung: Rung): string =>
-  rung.say.includes('{marker}') ? 'No second flash, no hand on it: one flash, then pay.' : hushOf(rung)
+  rung.say.includes('{marker}') ? 'No second mark, no hand on it: one mark, then pay.' : hushOf(rung)
 const hushOf = (rung: Rung): string =>
   rung.kind === 'settle' || rung.stage === 'generalise' || is(rung, 'looks-back')
     ? 'No signal at all: it finds this by itself.'

@@ -31,7 +31,10 @@ const shortSet = 5
 export function ladderFor(curriculum: Curriculum, dog: LadderDog): Curriculum {
   const { traits } = dog
   const steps: ((c: Curriculum) => Curriculum)[] = []
-  if (traits.deaf) steps.push((c) => forDeaf(c, traits.felt))
+  const own = traits.signs?.of
+  if (own)
+    steps.push((c) => changeCommands(c, (command) => ({ ...command, signal: own[command.id] ?? command.signal })))
+  if (traits.deaf) steps.push((c) => forDeaf(c, traits))
   const byHand = traits.deaf || traits.blind ? [] : (traits.byHand ?? [])
   if (byHand.length > 0) steps.push((c) => forHand(c, byHand))
   if (traits.blind) steps.push(forBlind)

@@ -24,6 +24,18 @@ export const dogTraits = z
     dark: z.boolean().default(false),
     /** What a deaf dog feels or sees before the hand; any of them where nobody has chosen. */
     felt: z.enum(feltSignals).optional(),
+    /**
+     * What a deaf dog is shown in place of its release word and its marker, as its owner shows them; and the hands of
+     * commands, by their id, that are not the ladder’s.
+     */
+    signs: z
+      .strictObject({
+        release: z.string().max(60).optional(),
+        mark: z.string().max(60).optional(),
+        of: z.record(z.string().max(40), z.string().max(120)).optional(),
+      })
+      .readonly()
+      .optional(),
     /** Commands that its owner asks for with the hand alone. */
     byHand: z.array(z.string().max(40)).max(60).readonly().optional(),
     bornOn: z

@@ -1,5 +1,6 @@
 import { finishes, finishNames } from '../dog/finish'
 import { sides } from '../dog/side'
+import { markSign, releaseSign } from '../dog/deaf'
 import { feltNames, feltSignals } from '../dog/felt'
 import { traitNames, traitWords } from '../dog/traits'
 import { choicesOf, type FieldChoice, type FieldSpec } from '../form'
@@ -29,6 +30,8 @@ export interface StepContext {
   readonly unit: 'kg' | 'lb'
   /** It was worked here already, so that its words mean something to it. */
   readonly taught: boolean
+  /** It does not hear, so that its release and its marker are shown. */
+  readonly deaf: boolean
 }
 
 /** Asked once the side is not known, and answered as soon as it is. */
@@ -203,6 +206,12 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
       fields: [
         { kind: 'text', name: 'release', label: 'Release word', start: 'Okay' },
         { kind: 'text', name: 'marker', label: 'Marker', start: 'Yes' },
+        ...(context.deaf
+          ? [
+              { kind: 'text', name: 'releaseSign', label: 'Release, shown', hint: `else ${releaseSign({})}` } as const,
+              { kind: 'text', name: 'markSign', label: 'Marker, shown', hint: `else ${markSign({})}` } as const,
+            ]
+          : []),
         { kind: 'one', name: 'side', label: 'Side', start: 'not known yet', choices: choicesOf(sides) },
         {
           kind: 'one',

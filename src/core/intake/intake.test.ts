@@ -12,6 +12,7 @@ const health = (more: Record<string, unknown>) => stepSchemas.health.parse({ ...
 const steps = stepsFor({
   unit: 'kg',
   taught: true,
+  deaf: true,
   others: [{ id: 'x', name: '1 Rook' }],
   commands: houseCurriculum.commands.map((c) => ({
     id: c.id,

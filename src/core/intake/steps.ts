@@ -130,6 +130,8 @@ const consents = z.object({
 const words = z.object({
   release: line('The release word', 20),
   marker: line('The marker', 20),
+  releaseSign: optionalLine('The release, shown', 60),
+  markSign: optionalLine('The marker, shown', 60),
   side: z.enum(sides, { error: 'Choose a side.' }),
   finish: z.enum(['', ...finishes], { error: 'Choose how a recall ends.' }).default(''),
   languages: optionalLine('Languages at home', 80),

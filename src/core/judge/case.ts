@@ -64,7 +64,9 @@ const dog = z.strictObject({
   arrivesOn: day,
   leavesOn: day.optional(),
   bornOn: day.nullable().default(null),
-  traits: z.partialRecord(dogTraits.unwrap().keyof().exclude(['bornOn', 'felt', 'byHand']), z.boolean()).default({}),
+  traits: z
+    .partialRecord(dogTraits.unwrap().keyof().exclude(['bornOn', 'felt', 'signs', 'byHand']), z.boolean())
+    .default({}),
   side: z.enum(['left', 'right']).default('left'),
   barred: z
     .record(z.string(), z.string())

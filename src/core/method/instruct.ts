@@ -1,6 +1,7 @@
 import { is } from '../curriculum/roles'
 import { isWaitedOut } from '../curriculum/waitsOut'
-import { deafMark, deafRelease } from '../dog/deaf'
+import { markSign, releaseSign } from '../dog/deaf'
+import { capitalized } from '../dog/pronouns'
 import type { DogTraits } from '../dog/traits'
 import { reachingKit } from '../curriculum/reach'
 import { noKit, type Command, type Kit, type Rung } from '../curriculum/types'
@@ -62,14 +63,13 @@ const isRecall = (s: Situation): boolean => s.rung.kind === 'recall'
 const isStay = (s: Situation): boolean => s.rung.kind === 'timed'
 const isHeel = (s: Situation): boolean => s.rung.kind === 'heel' || is(s.rung, 'walking')
 const plays = (s: Situation): boolean => s.dog.traits.toys
-const releaseOf = (dog: DogWords): string => (dog.traits.deaf ? deafRelease : `“${dog.release}”`)
-const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+const releaseOf = (dog: DogWords): string => (dog.traits.deaf ? releaseSign(dog.traits) : `“${dog.release}”`)
 const tossed = (s: Situation): string =>
-  sentence(`${releaseOf(s.dog)} and ${plays(s) ? 'its toy' : 'a treat'} tossed away.`)
+  capitalized(`${releaseOf(s.dog)} and ${plays(s) ? 'its toy' : 'a treat'} tossed away.`)
 const dull = (s: Situation): string =>
   plays(s)
-    ? sentence(`${releaseOf(s.dog)}, dull; then its toy, where it stayed.`)
-    : sentence(`${releaseOf(s.dog)}, dull, no treat: staying is what pays.`)
+    ? capitalized(`${releaseOf(s.dog)}, dull; then its toy, where it stayed.`)
+    : capitalized(`${releaseOf(s.dog)}, dull, no treat: staying is what pays.`)
 
 /** Whether the rung is about what the dog does unasked: nobody calls, turns or helps it there. */
 const isUnasked = ({ rung }: Situation): boolean => rung.kind === 'uncued'
@@ -221,7 +221,11 @@ export function promptOf(rung: Rung, command: Command, method: Method, dog: DogW
   const usual = is(rung, 'releases') ? dog.release : command.defaultCue
   const cue = chosen(method, 'cue-words') === 'house' ? usual : (dog.cue ?? usual)
   const side = sideOf(rung, method, dog)
-  const mark = dog.traits.deaf ? deafMark : chosen(method, 'marker') === 'clicker' ? 'click' : `“${dog.marker}”`
+  const mark = dog.traits.deaf
+    ? markSign(dog.traits)
+    : chosen(method, 'marker') === 'clicker'
+      ? 'click'
+      : `“${dog.marker}”`
   const fill = (text: string): string =>
     text
       .replaceAll('{cue}', `“${cue}”`)

@@ -6,7 +6,7 @@ import { houseCurriculum } from '../curriculum/house'
 import { allRungs, findCommand, findRung } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Rung } from '../curriculum/types'
-import { foods, type GoesHome } from '../demonstration/homework'
+import { foods } from '../demonstration/homeWords'
 import { mostShownSeconds } from '../demonstration/shown'
 import { plainDog } from '../dog/traits'
 import { ladderFor } from '../dog/ladder'
@@ -15,7 +15,7 @@ import { defaultMethod } from '../method/method'
 import { isAlwaysPaid, isHardFirst } from '../method/pay'
 import { settleIntervals } from '../method/settle'
 import { spanOf } from '../rule/rule'
-import { homeOf } from './home'
+import { goes, homeOf } from './home'
 
 /** Numbers by which the trade works. All of them are common practice. */
 
@@ -146,16 +146,7 @@ describe('numbers of the trade', () => {
 
   it('food is faded by the third or fourth week; every recall is paid whatever the schedule', () => {
     expect(foods).toEqual(['every rep', 'two in three', 'now and then', 'praise'])
-    const sit: GoesHome = {
-      command: 'sit',
-      name: 'Sit',
-      kind: 'position',
-      cue: '“Sit”',
-      listedSeconds: [],
-      gap: 0,
-      watch: '',
-    }
-    const { weeks } = homeOf([sit])
+    const { weeks } = homeOf([goes('sit')])
     expect(weeks.map((w) => w.food === 'every rep' || w.food === 'two in three')).toEqual([
       true,
       true,

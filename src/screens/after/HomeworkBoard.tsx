@@ -123,7 +123,9 @@ function Week({
       <h3>
         Week {week.week} <small>{week.minutes} min a day</small>
       </h3>
-      <p className="food">{week.foodWords}</p>
+      <p className="food">
+        {week.foodWords} {week.also}
+      </p>
       <p className="place">{week.place}</p>
       {keep && <ChangePlace week={week} view={view} keep={keep} pending={pending} />}
       {over > 0 && (

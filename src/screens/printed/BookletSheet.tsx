@@ -105,6 +105,7 @@ export function BookletSheet({ booklet }: { booklet: Booklet }) {
                 </Boxes>
               </div>
             ))}
+            {week.also !== '' && <p>{week.also}</p>}
           </section>
         ))}
         <Points title="When it fails" points={homework.whenItFails} />

@@ -12,6 +12,7 @@ import { findResident, readCueWords, readPromises, type Resident } from '@/store
 import { loadComing } from '../page/coming'
 import { loadHandoffPage } from '../page/handoff'
 import { loadIntake, valuesNow } from '../page/intake'
+import { loadBooklet } from '../page/booklet'
 import { doorCard } from '../page/printed'
 import { loadResident } from '../page/resident'
 import { recordFacts } from '../record/accept'
@@ -172,6 +173,43 @@ describe('the intake', () => {
     expect(standingOf(db, residencyId, later)).toEqual(
       JSON.parse(JSON.stringify(derive(db, residencyId, regimesFor(db, residencyId, later)))),
     )
+  })
+
+  it('what a deaf dog is shown for its release and marker stands on its papers; its words do not', () => {
+    const { db, who, residencyId } = arrivedDog()
+    keepStep(db, residencyId, 'health', { ...typed({}), traits: ['deaf'] }, who, monday)
+    const said = (more: Record<string, unknown>) =>
+      keepStep(
+        db,
+        residencyId,
+        'words',
+        typed({
+          release: 'Okay',
+          marker: 'Yes',
+          side: 'left',
+          cues: [{ command: 'sit', word: 'Sitz', signal: 'a fist to the chest', reported: '' }],
+          ...more,
+        }),
+        who,
+        monday,
+      )
+    said({ releaseSign: 'thumbs up', markSign: 'a nod' })
+    const card = doorCard(db, residencyId, monday)
+    expect(card).toMatchObject({ release: 'thumbs up', marker: 'a nod' })
+    expect(card?.cautions[0]).toMatch(/^Deaf/)
+    expect(card?.cues.filter((c) => c.word !== '')).toEqual([])
+    expect(card?.cues.find((c) => c.command === 'Sit')?.signal).toBe('a fist to the chest')
+    expect(JSON.stringify(ladderOf(db, residencyId, later).commands.find((c) => c.id === 'sit'))).toContain(
+      'The hand, once: a fist to the chest',
+    )
+    const booklet = loadBooklet(db, residencyId, monday)
+    expect(booklet).toMatchObject({ release: 'thumbs up', marker: 'a nod' })
+    expect(JSON.stringify(booklet)).not.toMatch(/“|Okay|\bSay\b/)
+    // Left empty, it is shown what the trade shows; asked again, it is not forgotten.
+    keepStep(db, residencyId, 'health', { ...typed({}), traits: ['deaf', 'stiff'] }, who, monday)
+    expect(findResident(db, residencyId)?.traits.signs).toEqual({ release: 'thumbs up', mark: 'a nod' })
+    said({})
+    expect(doorCard(db, residencyId, monday)?.release).toBe('open hand')
   })
 
   it('what the owner asks with the hand alone has no rung that leads to a word, until it is unticked', () => {

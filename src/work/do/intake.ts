@@ -7,6 +7,7 @@ import { plainDog, traitNames } from '@/core/dog/traits'
 import { sideSaid } from '@/core/dog/side'
 import { checkWeight } from '@/core/food/weight'
 import { kgPerLb } from '@/core/measures'
+import type { DogTraits } from '@/core/dog/traits'
 import { severalIn, stepSchemas, type Entry, type StepId } from '@/core/intake/steps'
 import type { Db } from '@/store/database'
 import { insertWeight, readWeights } from '@/store/food'
@@ -295,7 +296,11 @@ function takeWords(
   updateDog(db, resident.dogId, {
     releaseWord: words.release,
     markerWord: words.marker,
-    traits: { ...resident.traits, byHand: byHand.length === 0 ? undefined : byHand },
+    traits: {
+      ...resident.traits,
+      byHand: byHand.length === 0 ? undefined : byHand,
+      signs: signsOf(words, resident.traits),
+    },
     ...sideSaid(words.side),
   })
   const finish = words.finish === '' ? undefined : words.finish
@@ -305,6 +310,16 @@ function takeWords(
   replaceCueWords(db, resident.dogId, new Map([...unasked, ...words.cues.map((c) => [c.command, c.word] as const)]))
   refoldDog(db, resident.dogId, now)
   return undefined
+}
+
+/** What a deaf dog is shown for its release and its marker; only of a deaf dog is it asked. */
+function signsOf(words: Entry<'words'>, { deaf, signs }: DogTraits): DogTraits['signs'] {
+  if (!deaf) return signs
+  const said = {
+    ...(words.releaseSign === '' ? {} : { release: words.releaseSign }),
+    ...(words.markSign === '' ? {} : { mark: words.markSign }),
+  }
+  return Object.keys(said).length === 0 ? undefined : said
 }
 
 interface WordChange {

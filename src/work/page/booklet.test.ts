@@ -70,7 +70,7 @@ describe('the booklet', () => {
       ])
         expect(text).toContain(said)
       for (const week of [1, 2, 3, 4]) expect(text).toContain(`Week ${week}`)
-      for (const said of ['Mind your hands: one cue', 'When it fails', 'xylitol', 'local law', 'Ring Ada'])
+      for (const said of ['Last time you repeated it', 'When it fails', 'xylitol', 'local law', 'Ring Ada'])
         expect(text).toContain(said)
     },
   )
@@ -167,8 +167,8 @@ describe('practice times', () => {
     const sorted = [...times].sort()
     // At the wall clock of whoever opens it, wherever the kennel is.
     expect([sorted[0], sorted.at(-1)]).toEqual(['2026-03-05T07:30:00', '2026-04-01T19:30:00'])
-    expect(events[0]?.summary).toBe('Practise with Bramble, week 1')
-    expect(events[0]?.description).toContain('Mind your hands: one cue')
+    expect(events[0]?.summary).toBe('Practice with Bramble, week 1')
+    expect(events[0]?.description).toContain('Last time you repeated it')
     expect(practiceCalendar(k.db, '00000000-0000-7000-8000-000000000000', k.at)).toBeUndefined()
   })
 })

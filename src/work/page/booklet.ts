@@ -2,13 +2,14 @@ import ical, { ICalCalendarMethod, ICalEventRepeatingFreq } from 'ical-generator
 import { addDays, sayDay } from '@/core/days'
 import type { WrittenHomework } from '@/core/demonstration/homeworkChange'
 import { cameOff, type CameOff } from '@/core/demonstration/record'
+import { findRung } from '@/core/curriculum/lookup'
 import { sayMark, sayRelease } from '@/core/dog/deaf'
 import { saySide } from '@/core/dog/side'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
 import { readHouse } from '@/store/house'
 import { readPeople } from '@/store/kennel'
-import { findResident } from '@/store/residents'
+import { findResident, readPromises } from '@/store/residents'
 import { fromOf, homeworkFor } from '../scene/homework'
 import { wordsOf } from '../scene/words'
 
@@ -42,7 +43,7 @@ export interface Booklet {
   readonly everyDay: string
 }
 
-const everyDay = 'Three times five minutes. The days of a week are boxes: tick what you did.'
+const everyDay = 'Practice three times a day for five minutes. Check a box each day.'
 
 /** The booklet of one dog; undefined for no such residency. */
 export function loadBooklet(db: Db, residencyId: string, now: number): Booklet | undefined {
@@ -53,8 +54,12 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
   const { curriculum, shown, homework } = homeworkFor(db, resident, now)
   const last = shown.findLast((s) => s.what === 'demonstration')
   const live = liveHandoff(db, residencyId)
-  const practised = new Set(homework.weeks.flatMap((w) => w.lines.map((l) => l.command)))
-  const asked = new Set(last?.items.map((i) => i.command))
+  /** What is practised, was shown or was promised: of each the owner has its word and its hand. */
+  const agreed = new Set([
+    ...homework.weeks.flatMap((w) => w.lines.map((l) => l.command)),
+    ...(last?.items ?? []).flatMap((i) => i.command ?? []),
+    ...readPromises(db, residencyId).flatMap((p) => findRung(curriculum, p.rungId)?.command.id ?? []),
+  ])
   const trainer = readPeople(db).find((p) => p.id === (last?.leashHolder ?? live?.personId))?.name ?? ''
   return {
     residencyId,
@@ -69,10 +74,8 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
     from: fromOf(db, resident, shown),
     shownOn: last?.day,
     words: curriculum.commands.flatMap((c) => {
-      const [word, signal] = [words.word(c), words.signal(c)]
-      return (practised.has(c.id) || asked.has(c.id)) && (word !== '' || signal !== '')
-        ? [{ command: c.name, word, signal: signal === 'none' ? '' : signal }]
-        : []
+      const told = words.told(c)
+      return agreed.has(c.id) && (told.word !== '' || told.signal !== '') ? [{ command: c.name, ...told }] : []
     }),
     release: sayRelease(resident),
     marker: sayMark(resident),
@@ -121,7 +124,7 @@ export function practiceCalendar(
         end: new Date(start + practiceMinutes * 60_000),
         floating: true,
         repeating: { freq: ICalEventRepeatingFreq.DAILY, count: 7 },
-        summary: `Practise with ${booklet.name}, week ${week.week}`,
+        summary: `Practice with ${booklet.name}, week ${week.week}`,
         description: [...week.lines.map((l) => `${l.title}: ${l.words}`), week.foodWords].join('\n'),
       })
     })

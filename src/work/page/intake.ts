@@ -68,6 +68,7 @@ export function specsFor(db: Db, resident: Resident, now: number): readonly Step
   const { deaf, blind } = resident.traits
   return stepsFor({
     unit: house.unit,
+    deaf: resident.traits.deaf,
     taught: firstRecorded(db, resident.residencyId) !== null,
     others: othersFor(db, resident, dayIn(house.timeZone, now)),
     commands: ladderInUse(db, resident.residencyId, now).commands.map((c) => ({
@@ -152,6 +153,8 @@ function known(
         ...typedOf({ languages: (entry as Entry<'words'> | undefined)?.languages ?? '', cues }),
         release: [resident.releaseWord],
         marker: [resident.markerWord],
+        releaseSign: [resident.traits.signs?.release ?? ''],
+        markSign: [resident.traits.signs?.mark ?? ''],
         side: [saySide(resident)],
         finish: [(entry as Entry<'words'> | undefined)?.finish ?? ''],
       }

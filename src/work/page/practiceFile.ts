@@ -62,6 +62,7 @@ export function practiceFile(booklet: Booklet, program: string): string {
       week: w.week,
       place: w.place,
       foodWords: w.foodWords,
+      also: w.also,
       lines: w.lines.map((l) => ({
         id: l.id,
         command: l.command,

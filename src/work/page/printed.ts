@@ -1,4 +1,4 @@
-import { sayMark, sayRelease } from '@/core/dog/deaf'
+import { sayMark, sayRelease, saySenses } from '@/core/dog/deaf'
 import { saySide } from '@/core/dog/side'
 import { dayIn } from '@/core/days'
 import { sayMinute } from '@/core/clock'
@@ -86,6 +86,7 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
       .map((m) => [m.name, m.dose, m.at].filter((s) => s !== '').join(', ')),
     notWith,
     cautions: [
+      ...saySenses(resident.traits),
       ...(resident.biteHistory ? ['Bite history'] : []),
       ...(resident.caution === '' ? [] : [resident.caution]),
     ],
@@ -98,7 +99,7 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
 function cuesOf(db: Db, resident: Resident, now: number): readonly Cue[] {
   const words = wordsOf(db, resident)
   return ladderInUse(db, resident.residencyId, now).commands.flatMap((c): Cue[] => {
-    const [word, signal] = [words.word(c), words.signal(c)]
+    const { word, signal } = words.told(c)
     return word === '' && signal === '' ? [] : [{ command: c.name, word, signal, own: words.isOwn(c.id) }]
   })
 }

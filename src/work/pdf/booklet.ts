@@ -152,6 +152,7 @@ export async function bookletPdf(booklet: Booklet, size: 'half' | 'whole', paper
       sheet.text(line.words)
       sheet.boxes()
     }
+    if (week.also !== '') sheet.text(week.also)
   }
   sheet.head('When it fails')
   sheet.points(homework.whenItFails)

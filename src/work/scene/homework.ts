@@ -3,14 +3,18 @@ import { goesHome, offLeashHeld } from '@/core/demonstration/goesHome'
 import { homeworkOf } from '@/core/demonstration/homework'
 import { plainHomework, written, type HomeworkChange, type WrittenHomework } from '@/core/demonstration/homeworkChange'
 import { dayIn } from '@/core/days'
-import { deafRelease } from '@/core/dog/deaf'
+import { pronounsOf } from '@/core/dog/pronouns'
+import { methodAt } from '@/core/method/method'
+import { saidIn } from '@/core/curriculum/lengths'
 import type { Curriculum } from '@/core/curriculum/types'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
 import { homeworkChanges } from '@/store/homework'
 import { readEntry } from '@/store/intake'
+import { readHouse } from '@/store/house'
+import { readMethodChanges } from '@/store/method'
 import { readKennel } from '@/store/kennel'
-import type { Resident } from '@/store/residents'
+import { readPromises, type Resident } from '@/store/residents'
 import type { Version } from '@/store/versions'
 import { scriptFor } from './script'
 import { shownOf, triesOf } from './shown'
@@ -41,28 +45,52 @@ export function fromOf(db: Db, resident: Resident, shown: HomeworkScene['shown']
 /** A residency’s homework: made from what is held and from the gap of its demonstrations, with what people wrote. */
 export function homeworkFor(db: Db, resident: Resident, now: number): HomeworkScene {
   const { residencyId, traits } = resident
-  const { curriculum, state, script } = scriptFor(db, resident, now)
+  const { curriculum, state, script, made: unchanged } = scriptFor(db, resident, now)
   const shown = shownOf(db, residencyId)
   const gaps = gapsBy(triesOf(shown), 'command')
   const versions = homeworkChanges.read(db, residencyId)
   const change = versions[0]?.change ?? plainHomework
   const allergies = readEntry(db, residencyId, 'health')?.entry.allergies ?? []
+  const pronouns = pronounsOf(readEntry(db, residencyId, 'arrival')?.entry.sex)
+  const commands = goesHome({
+    curriculum,
+    script,
+    made: unchanged,
+    promises: readPromises(db, residencyId),
+    traits,
+    method: methodAt(readMethodChanges(db), now),
+    gaps,
+    bothSides: change.bothSides,
+  })
   const made = homeworkOf({
-    commands: goesHome(curriculum, script, gaps, change.bothSides),
+    commands: saidIn(commands, readHouse(db).lengths),
+    dog: {
+      name: resident.name,
+      pronouns,
+      side: resident.side,
+      traits,
+      release: resident.releaseWord,
+      marker: resident.markerWord,
+    },
     weeks: change.weeks,
     sessions,
     sessionMinutes,
     cautions: [
-      ...(resident.biteHistory ? ['Bite history: nobody new at arm’s length without your trainer’s word.'] : []),
+      ...(resident.biteHistory
+        ? [`${resident.name} has bitten before. Ask your trainer before anyone new comes within arm’s length.`]
+        : []),
       ...(resident.caution === '' ? [] : [resident.caution]),
-      ...allergies.map((a) => `Never as pay: ${a.what}.`),
-      'Never as pay either: chocolate, grapes and raisins, onion, anything with xylitol.',
-      ...(traits.stiff ? ['Lying instead of sitting, soft floor, few rises. Pain: stop, and ask the vet.'] : []),
-      'No sit-stay on a slippery floor, no work in heat; none within an hour after a meal.',
+      ...allergies.map((a) => `Never feed ${pronouns.them} ${a.what}.`),
+      'Never give chocolate, grapes, raisins, onion or anything with xylitol.',
+      ...(traits.stiff
+        ? [
+            `Let ${pronouns.them} lie down instead of sit, on a soft floor, and not too often. If something hurts, ` +
+              'stop and ask your vet.',
+          ]
+        : []),
+      'Do not practice the sit-stay on a slippery floor. Do not practice in the heat, or within an hour after a meal.',
     ],
     offLeashHeld: offLeashHeld(curriculum, state),
-    release: traits.deaf ? `show ${deafRelease}` : `say “${resident.releaseWord}”`,
-    toys: traits.toys,
   })
   return {
     curriculum,

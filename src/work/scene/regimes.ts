@@ -1,6 +1,7 @@
 import { curriculumIn } from '@/core/curriculum/lengths'
 import { ownRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
+import type { DogTraits } from '@/core/dog/traits'
 import { addDays, startOfDay } from '@/core/days'
 import type { Measures } from '@/core/measures'
 import { ladderAt, newest, regimesOf, upTo, type Regime, type RegimeSource, type Regimes } from '@/core/progress/regime'
@@ -9,6 +10,7 @@ import { readStarts } from '@/store/baseline'
 import { readNewWords } from '@/store/books'
 import { findCurriculum, newestCurriculum, readMoves, type CurriculumName } from '@/store/curricula'
 import type { Db } from '@/store/database'
+import { readEntry } from '@/store/intake'
 import { readHouse } from '@/store/house'
 import { readMethodChanges } from '@/store/method'
 import { findResident, readFinishes, type Resident } from '@/store/residents'
@@ -59,7 +61,7 @@ export function allRegimes(
   const made = regimesOf({
     versions: versionsOf(db, resident, move),
     changes: changesFor(resident, timeZone, changes),
-    traits: resident.traits,
+    traits: traitsOf(db, resident),
     side: resident.side,
     arrivesOn: resident.arrivesOn,
     finishes: readFinishes(db, resident.dogId),
@@ -97,7 +99,7 @@ export function ladderOfResident(
     {
       versions: versionsOf(db, resident),
       changes: changesFor(resident, timeZone, changes),
-      traits: resident.traits,
+      traits: traitsOf(db, resident),
       side: resident.side,
       finishes: readFinishes(db, resident.dogId),
       startOfDay: (day) => startOfDay(timeZone, day),
@@ -105,6 +107,14 @@ export function ladderOfResident(
     now,
   )
   return lengths === 'm' ? ladder : curriculumIn(ladder, lengths)
+}
+
+/** What a dog is, with its owner’s own hands where hands are what it goes by. */
+function traitsOf(db: Db, { residencyId, traits }: Resident): DogTraits {
+  if (!traits.deaf && (traits.byHand ?? []).length === 0) return traits
+  const cues = readEntry(db, residencyId, 'words')?.entry.cues ?? []
+  const of = Object.fromEntries(cues.flatMap((c) => (c.signal === '' ? [] : [[c.command, c.signal] as const])))
+  return Object.keys(of).length === 0 ? traits : { ...traits, signs: { ...traits.signs, of } }
 }
 
 type Version = RegimeSource['versions'][number]

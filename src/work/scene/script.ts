@@ -36,7 +36,7 @@ function dogShown(db: Db, resident: Resident, curriculum: Curriculum, today: str
     traits,
     finish: readFinishes(db, resident.dogId).at(-1)?.finish,
     words: (id) => ({ name, cue: of(id, words.word), release, marker, side, traits, young: isYoung(traits, today) }),
-    signal: (id) => of(id, words.signal) ?? '',
+    signal: (id) => of(id, (c) => words.told(c).signal) ?? '',
   }
 }
 
