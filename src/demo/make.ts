@@ -183,6 +183,7 @@ function showSome(db: Db, pen: Pen, today: string): void {
         clean: Math.min(reps, clean),
         reps,
         seconds,
+        revision: reps,
       })),
     ),
     { at: moment(addDays(today, -1), 20 * 60), by: 'maud' },

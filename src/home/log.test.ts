@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readPractice } from '@/core/demonstration/practiceLog'
-import { keptIn, nothingKept, tapped, textOf, weekOn, type Kept } from './log'
+import { keptIn, nothingKept, takenBack, tapped, textOf, weekOn, type Kept } from './log'
 
 const dog = '0193c9a2-1111-7000-8000-00000000abcd'
 const at = (minute: number) => new Date(2026, 11, 1, 18, minute)
@@ -41,6 +41,48 @@ describe('what an owner’s browser keeps', () => {
     )
   })
 
+  it('sent while it goes on, undone and tapped again it comes to what was done, in whatever order it is read', () => {
+    const step = fc.constantFrom('sit', 'down', 'undo', 'send')
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 40 }), fc.integer(), (steps, turn) => {
+        let kept = fresh()
+        let before: Kept | undefined
+        /** What was done, told apart: taps that were not undone. */
+        const done: string[] = []
+        const sent: string[] = []
+        steps.forEach((what, i) => {
+          if (what === 'send') sent.push(textOf(dog, kept))
+          else if (what === 'undo') {
+            if (!before) return
+            kept = takenBack(kept, before)
+            before = undefined
+            done.pop()
+          } else {
+            before = kept
+            kept = tapped(kept, what, true, null, at(i * 20))
+            done.push(what)
+          }
+        })
+        sent.push(textOf(dog, kept))
+        const by = Math.abs(turn) % sent.length
+        const read = readPractice([...sent.slice(by), ...sent.slice(0, by)].join(''), dog)
+        const reps = (command: string) =>
+          read.ok ? read.entries.reduce((n, e) => n + (e.command === command ? e.reps : 0), 0) : Number.NaN
+        for (const command of ['sit', 'down'])
+          expect([command, reps(command)]).toEqual([command, done.filter((d) => d === command).length])
+        const names = kept.entries.map((e) => e.entry)
+        expect(new Set(names).size).toBe(names.length)
+      }),
+      { numRuns: 300 },
+    )
+  })
+
+  it('what an earlier file kept without revisions is gone on with', () => {
+    const kept = tapped(tapped(fresh(), 'sit', true, null, at(0)), 'sit', true, null, at(1))
+    const old = { ...kept, entries: kept.entries.map(({ revision: _, ...e }) => e) }
+    expect(keptIn(JSON.stringify(old))).toEqual(kept)
+  })
+
   it('anything else that lies there is nothing kept', () => {
     fc.assert(
       fc.property(fc.json(), (text) => {
@@ -74,6 +116,7 @@ it('a log too long to be read is sent without its oldest entries', () => {
     clean: 4,
     reps: 5,
     seconds: 30,
+    revision: 5,
     last: 0,
   })
   const kept: Kept = { device: 'dev1', next: 4000, entries: Array.from({ length: 4000 }, (_, n) => entry(n)) }

@@ -11,8 +11,12 @@ const isEntry = (e: unknown): e is Kept['entries'][number] =>
   typeof e === 'object' &&
   e !== null &&
   ['entry', 'day', 'command'].every((k) => typeof (e as Record<string, unknown>)[k] === 'string') &&
-  ['minute', 'clean', 'reps', 'last'].every((k) => Number.isInteger((e as Record<string, unknown>)[k])) &&
+  ['minute', 'clean', 'reps', 'last', 'revision'].every((k) => Number.isInteger((e as Record<string, unknown>)[k])) &&
   ((e as Record<string, unknown>)['seconds'] === null || Number.isFinite((e as Record<string, unknown>)['seconds']))
+
+/** A file that went home earlier kept no revisions: its counts only grew. */
+const revised = (e: unknown): unknown =>
+  typeof e === 'object' && e !== null && 'reps' in e && !('revision' in e) ? { ...e, revision: e.reps } : e
 
 /** What a browser kept, where it is that; by hand, since a schema’s library would make the file five times as large. */
 export function keptIn(text: string): Kept | undefined {
@@ -24,8 +28,8 @@ export function keptIn(text: string): Kept | undefined {
       /^[a-z0-9]{4,16}$/.test(device) &&
       Number.isInteger(next) &&
       Array.isArray(entries) &&
-      entries.every(isEntry)
-      ? { device, next: Number(next), entries }
+      entries.map(revised).every(isEntry)
+      ? { device, next: Number(next), entries: entries.map(revised).filter(isEntry) }
       : undefined
   } catch {
     return undefined
@@ -60,6 +64,7 @@ export function tapped(kept: Kept, command: string, clean: boolean, seconds: num
         clean: 0,
         reps: 0,
         seconds: null,
+        revision: 0,
         last: at,
       }
   const is = {
@@ -68,6 +73,7 @@ export function tapped(kept: Kept, command: string, clean: boolean, seconds: num
     clean: was.clean + Number(clean),
     seconds: clean && seconds !== null ? Math.max(seconds, was.seconds ?? 0) : was.seconds,
     last: at,
+    revision: was.revision + 1,
   }
   return {
     ...kept,
@@ -75,6 +81,19 @@ export function tapped(kept: Kept, command: string, clean: boolean, seconds: num
     entries: goesOn ? kept.entries.map((e) => (e === open ? is : e)) : [...kept.entries, is],
   }
 }
+
+/**
+ * As it was before the last taps. What may have been sent meanwhile keeps its name: it comes again with fewer reps, or
+ * with none, in a higher revision, and no name is given twice.
+ */
+export const takenBack = (kept: Kept, before: Kept): Kept => ({
+  ...kept,
+  entries: kept.entries.map((e) => {
+    const was = before.entries.find((b) => b.entry === e.entry)
+    if (was?.revision === e.revision) return e
+    return { ...(was ?? { ...e, clean: 0, reps: 0, seconds: null }), revision: e.revision + 1 }
+  }),
+})
 
 /** The log as text to send. Where all of it would be too long to be read, the oldest entries stay out. */
 export function textOf(residencyId: string, { entries }: Kept): string {

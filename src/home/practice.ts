@@ -2,7 +2,7 @@ import { html, type Markup } from '@/core/markup'
 import { sayDay } from '@/core/days'
 import { unbroken } from '@/core/wording'
 import type { HomeFile } from '@/core/demonstration/homeFile'
-import { dayOf, keptIn, keyOf, nothingKept, tapped, textOf, weekOn, type Kept } from './log'
+import { dayOf, keptIn, keyOf, nothingKept, takenBack, tapped, textOf, weekOn, type Kept } from './log'
 
 /** The program in the file that an owner takes home. It asks nothing of any network and sends nothing. */
 
@@ -147,9 +147,10 @@ function drawn(): Markup {
 const daysDrawn = 21
 
 function progress(): Markup {
-  const days = [...new Set(kept.entries.map((e) => e.day))].sort().slice(-daysDrawn)
+  const done = kept.entries.filter((e) => e.reps > 0)
+  const days = [...new Set(done.map((e) => e.day))].sort().slice(-daysDrawn)
   if (days.length === 0) return html`<p>Nothing is logged yet.</p>`
-  const commands = [...new Set(kept.entries.map((e) => e.command))]
+  const commands = [...new Set(done.map((e) => e.command))]
   return html`${commands.map((command) => {
     const bars = days.map((day, i) => {
       const here = kept.entries.filter((e) => e.day === day && e.command === command)
@@ -201,7 +202,7 @@ document.addEventListener('click', (event) => {
   }
   if (does === 'undo' || does === 'yes' || does === 'no') catchUp()
   if (does === 'undo' && before) {
-    keep(before)
+    keep(takenBack(kept, before))
     before = undefined
   }
   if ((does === 'yes' || does === 'no') && line) {

@@ -16,23 +16,26 @@ const practiceRows = z.array(
     clean: z.number(),
     reps: z.number(),
     seconds: z.number().nullable(),
+    revision: z.number(),
   }),
 )
 
-/** What an owner practised at home, oldest first. */
+/** What an owner practiced at home, oldest first: each entry as it was last changed, without those taken back. */
 export const readPracticeLog = (db: Db, residencyId: string): readonly PracticeEntry[] =>
   practiceRows.parse(
     db
       .prepare(
-        `SELECT entry, day, minute, command, clean, reps, seconds
+        `SELECT entry, day, minute, command, clean, reps, seconds, MAX(revision) AS revision
           FROM practice_log
           WHERE residency_id = ?
+          GROUP BY entry
+          HAVING reps > 0
           ORDER BY day, minute, entry`,
       )
       .all(residencyId),
   )
 
-/** Keeps entries that are not here yet; gives how many were new. */
+/** Keeps entries that are not here yet in this revision; gives how many were new. */
 export function appendPractice(
   db: Db,
   residencyId: string,
@@ -40,9 +43,10 @@ export function appendPractice(
   read: { readonly at: number; readonly by: string },
 ): number {
   const insert = db.prepare(
-    `INSERT INTO practice_log (residency_id, entry, day, minute, command, clean, reps, seconds, received_at, read_by)
-      VALUES (@residencyId, @entry, @day, @minute, @command, @clean, @reps, @seconds, @at, @by)
-      ON CONFLICT (residency_id, entry) DO NOTHING`,
+    `INSERT INTO practice_log
+      (residency_id, entry, revision, day, minute, command, clean, reps, seconds, received_at, read_by)
+      VALUES (@residencyId, @entry, @revision, @day, @minute, @command, @clean, @reps, @seconds, @at, @by)
+      ON CONFLICT (residency_id, entry, revision) DO NOTHING`,
   )
   return entries.reduce((n, e) => n + insert.run({ residencyId, ...e, ...read }).changes, 0)
 }

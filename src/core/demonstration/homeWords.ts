@@ -1,6 +1,5 @@
 import { does } from '../dog/pronouns'
 import type { GoesHome, HomeDog } from './homeLine'
-import type { Homework } from './homework'
 
 /**
  * How practice is paid, by week: every rep, then by chance, then by praise and the fist alone. Food is faded by the
@@ -46,7 +45,10 @@ export function sayAsking({ name, pronouns, traits }: HomeDog): string {
 }
 
 /** What is done when it goes wrong, and when the owner calls: never chanted, never scolded. Common practice. */
-export function ifWrong({ name, pronouns, traits }: HomeDog): Pick<Homework, 'whenItFails' | 'ringWhen'> {
+export function ifWrong({ name, pronouns, traits }: HomeDog): {
+  readonly whenItFails: readonly string[]
+  readonly ringWhen: readonly string[]
+} {
   const { they } = pronouns
   const s = (one: string, many: string) => does(pronouns, one, many)
   return {

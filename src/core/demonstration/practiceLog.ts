@@ -12,10 +12,14 @@ export interface PracticeEntry {
   readonly reps: number
   /** Seconds held, where time was practised. */
   readonly seconds: number | null
+  /** How often it was changed: of two that come with one name the higher holds. None left of it: it was taken back. */
+  readonly revision: number
 }
 
 export const practiceMark = 'kibou-practice'
-const version = '1'
+const version = '2'
+/** Without revisions: the counts of an entry only grow. */
+const unrevised = '1'
 /** Letters of a text that may be a log; what is longer is none. Five weeks of three sessions with six commands fit. */
 export const mostLetters = 65_536
 /** Design choice: repetitions that anybody practices on one day, of all commands together. */
@@ -32,7 +36,7 @@ const sayEntry = (e: PracticeEntry): string =>
     e.command,
     `${e.clean}/${e.reps}`,
     ...(e.seconds === null ? [] : [`${e.seconds}s`]),
-    `#${e.entry}`,
+    `#${e.entry}.${e.revision}`,
   ].join(' ')
 
 /**
@@ -51,7 +55,7 @@ const no = (why: string): ReadPractice => ({ ok: false, why })
 
 const entryShape = new RegExp(
   String.raw`^(\d{4}-\d{2}-\d{2}) ([01]\d|2[0-3]):([0-5]\d) ([a-z0-9][a-z0-9:.-]{0,79}) ` +
-    String.raw`(\d{1,3})/(\d{1,3})(?: (\d{1,4})s)? #([a-z0-9]{4,16}-\d{1,6})$`,
+    String.raw`(\d{1,3})/(\d{1,3})(?: (\d{1,4})s)? #([a-z0-9]{4,16}-\d{1,6})(?:\.(\d{1,6}))?$`,
 )
 
 const isDay = (day: string): boolean => {
@@ -59,10 +63,11 @@ const isDay = (day: string): boolean => {
   return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(day)
 }
 
-function entryOf(text: string): PracticeEntry | undefined {
-  const [, day = '', hour = '', minute = '', command = '', clean = '', reps = '', seconds, entry = ''] =
+function entryOf(text: string, revised: boolean): PracticeEntry | undefined {
+  const [, day = '', hour = '', minute = '', command = '', clean = '', reps = '', seconds, entry = '', revision] =
     entryShape.exec(text) ?? []
-  if (!isDay(day) || Number(clean) > Number(reps) || Number(reps) === 0 || Number(seconds ?? 0) > 3600) return undefined
+  if ((revision !== undefined) !== revised || (!revised && Number(reps) === 0)) return undefined
+  if (!isDay(day) || Number(clean) > Number(reps) || Number(seconds ?? 0) > 3600) return undefined
   return {
     entry,
     day,
@@ -71,6 +76,7 @@ function entryOf(text: string): PracticeEntry | undefined {
     clean: Number(clean),
     reps: Number(reps),
     seconds: seconds === undefined ? null : Number(seconds),
+    revision: Number(revision ?? reps),
   }
 }
 
@@ -90,16 +96,16 @@ export function readPractice(text: string, residencyId: string): ReadPractice {
     if (!read.ok) return read
     for (const e of read.entries) {
       const known = found.get(e.entry)
-      if (known && sayEntry(known) !== sayEntry(e))
+      if (known?.revision === e.revision && sayEntry(known) !== sayEntry(e))
         return no('Two entries have one name and do not say the same. Nothing was read.')
-      found.set(e.entry, e)
+      if (!known || known.revision < e.revision) found.set(e.entry, e)
     }
   }
   return { ok: true, entries: [...found.values()] }
 }
 
 function readOne(words: readonly string[], residencyId: string): ReadPractice {
-  if (words[1] !== version)
+  if (words[1] !== version && words[1] !== unrevised)
     return no(`This log is of a version that is not known here: ${(words[1] ?? '').slice(0, 20)}.`)
   const end = words.indexOf('sum')
   if (end < 0) return no('This log was cut: its end is missing. Ask for it again.')
@@ -109,7 +115,7 @@ function readOne(words: readonly string[], residencyId: string): ReadPractice {
   if (body[2] !== residencyId) return no('This log is another dog’s. Nothing was read.')
   const lines = linesOf(body.slice(3))
   if (lines.length !== Number(count)) return no('This log was altered on the way: its count is wrong.')
-  const entries = lines.flatMap((l) => entryOf(l) ?? [])
+  const entries = lines.flatMap((l) => entryOf(l, words[1] === version) ?? [])
   return entries.length < lines.length
     ? no('This log has an entry that cannot be read. Nothing was read.')
     : { ok: true, entries }

@@ -182,6 +182,7 @@ describe('a practice log that comes back', () => {
     clean: 4,
     reps: 5,
     seconds: null,
+    revision: 5,
   })
   const read = (k: ReturnType<typeof shownKennel>, text: string) =>
     readBackPractice(k.db, practiceForm.parse({ residencyId: k.residencyId, text, recordedBy: k.ada }), k.at + msPerDay)
@@ -195,6 +196,20 @@ describe('a practice log that comes back', () => {
     expect(read(k, text + text)).toEqual({ ok: true, read: 2, fresh: 0 })
     expect(k.after().log).toEqual(log)
     expect(read(k, writePractice(k.residencyId, [entry(1), entry(3)]))).toEqual({ ok: true, read: 2, fresh: 1 })
+  })
+
+  it('that was sent while it went on is gone on with; what was taken back afterward counts no more', () => {
+    const k = shownKennel()
+    const of = (more: Partial<PracticeEntry>) => writePractice(k.residencyId, [{ ...entry(1), ...more }])
+    const counts = () => k.after().log.map((e) => [e.clean, e.reps])
+    expect(read(k, of({ clean: 2, reps: 2, revision: 2 }))).toMatchObject({ fresh: 1 })
+    expect(read(k, of({}))).toMatchObject({ fresh: 1 })
+    expect(counts()).toEqual([[4, 5]])
+    // The first message, found again later, changes nothing.
+    expect(read(k, of({ clean: 2, reps: 2, revision: 2 }))).toMatchObject({ fresh: 0 })
+    expect(counts()).toEqual([[4, 5]])
+    expect(read(k, of({ clean: 0, reps: 0, revision: 6 }))).toMatchObject({ fresh: 1 })
+    expect(counts()).toEqual([])
   })
 
   it('cut, altered or another dog’s it is refused and nothing of it is kept', () => {
