@@ -181,7 +181,10 @@ export function recordOf(all: readonly Said[]): ShowRecord | undefined {
     if (s.kind === 'closed') closed = s
     else if (closed?.how === 'stopped' && (s.kind === 'set' || s.kind === 'item')) closed = undefined
   }
-  const { id, what, placeId, leashHolder, at, device, items, whole } = opened
+  const { id, what, placeId, leashHolder, at, device, whole } = opened
+  // Begun on two devices that knew nothing of each other it is one, with what either of them asks.
+  const begun = said.flatMap((s) => (s.kind === 'opened' ? s.items : []))
+  const items = begun.filter((item, i) => begun.findIndex((other) => other.id === item.id) === i)
   const record = {
     id,
     what,
@@ -200,6 +203,10 @@ export function recordOf(all: readonly Said[]): ShowRecord | undefined {
   }
   return { ...record, next: nextSpot(record, latest) }
 }
+
+/** Whether nothing of it is left to do: said to be done, or gone through to the end and left there. */
+export const isGoneThrough = ({ status, next }: Pick<ShowRecord, 'status' | 'next'>): boolean =>
+  status === 'done' || (status === 'open' && next === undefined)
 
 /** The spot that was touched last, or the first one after it that is not over. */
 function nextSpot(record: Pick<ShowRecord, 'what' | 'items' | 'ended'>, latest: Spot | undefined): Spot | undefined {

@@ -1,4 +1,4 @@
-import { spotsOf, triesAt, type ShowRecord } from './record'
+import { isGoneThrough, spotsOf, triesAt, type ShowRecord } from './record'
 
 /** What a rehearsal came to. */
 export interface Rehearsed {
@@ -29,12 +29,11 @@ export function rehearsed(
         .some((t) => t.outcome === 'clean'),
   )
   const refresh = failing.map((s) => record.items.find((i) => i.id === s.itemId)?.title ?? s.itemId)
-  const not =
-    record.status !== 'done'
-      ? 'It was not gone through to its end.'
-      : record.leashHolder === usual && handlers > 1
-        ? 'Whoever worked the dog most held the leash: a second handler shows whether it is the dog or the hands.'
-        : ''
+  const not = !isGoneThrough(record)
+    ? 'It was not gone through to its end.'
+    : record.leashHolder === usual && handlers > 1
+      ? 'Whoever worked the dog most held the leash: a second handler shows whether it is the dog or the hands.'
+      : ''
   return { passed: refresh.length === 0 && not === '', refresh, not }
 }
 

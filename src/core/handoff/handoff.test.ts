@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { passTo, work, type SetPlan } from '../tests/facts'
 import { meetingsMissing, promiseStanding, readyOn } from '../promise/promise'
-import { freeSlots, type SlotQuestion } from './slots'
+import fc from 'fast-check'
+import { dayIn } from '../days'
+import { freeSlots, offeredFrom, type SlotQuestion } from './slots'
 
 const sitUp: SetPlan[] = [...passTo(houseCurriculum, 'sit.word-hand'), ...passTo(houseCurriculum, 'sit.word-hand', 1)]
 const meet = (day: number, place: string, by: string): SetPlan => ({
@@ -123,5 +125,50 @@ describe('free handoff slots', () => {
 
   it('there are none after the dog has gone home', () => {
     expect(freeSlots({ ...base, firstDay: '2026-11-25', lastDay: '2026-11-24' })).toEqual([])
+  })
+})
+
+describe('free times, some at once', () => {
+  it('each is reached once by going on to later ones, in whole days; going back comes to the first', () => {
+    const dayOf = (at: number) => dayIn('UTC', at)
+    const anyTimes = fc.array(fc.tuple(fc.integer({ min: 0, max: 150 }), fc.integer({ min: 8, max: 17 })), {
+      maxLength: 200,
+    })
+    fc.assert(
+      fc.property(anyTimes, fc.integer({ min: 1, max: 40 }), (times, most) => {
+        const slots = times
+          .map(([day, hour]) => Date.UTC(2026, 2, 1 + day, hour))
+          .sort((a, b) => a - b)
+          .map((from) => ({ personId: 'ada', from, to: from + 3_600_000 }))
+        const seen: (typeof slots)[number][] = []
+        let at: string | undefined = ''
+        let before: string | undefined
+        for (let n = 0; at !== undefined && n < 300; n++) {
+          const page = offeredFrom(slots, at, { most, dayOf })
+          expect(new Set(page.slots.map((s) => dayOf(s.from))).size).toBeLessThanOrEqual(
+            page.slots.length <= most ? Number.POSITIVE_INFINITY : 1,
+          )
+          expect(page.earlierFrom).toBe(before)
+          before = page.slots[0] && dayOf(page.slots[0].from)
+          seen.push(...page.slots)
+          at = page.laterFrom
+        }
+        expect(seen).toEqual(slots)
+      }),
+    )
+  })
+
+  it('of a stay longer than two months the last day is offered too', () => {
+    const found = freeSlots({
+      timeZone: 'UTC',
+      firstDay: '2026-03-02',
+      lastDay: '2026-06-15',
+      notBefore: 0,
+      minutes: 60,
+      everyMinutes: 30,
+      hours: [{ personId: 'ada', weekday: 1, from: 9 * 60, to: 10 * 60 }],
+      busy: [],
+    })
+    expect(found.at(-1)?.from).toBe(Date.UTC(2026, 5, 15, 9))
   })
 })

@@ -40,8 +40,8 @@ export interface SlotQuestion {
 /** House: a handoff takes an hour and may begin on the half hour. */
 export const handoffMinutes = 60
 export const handoffEveryMinutes = 30
-/** More days than this are never offered at once. */
-const mostDays = 62
+/** Design choice: nobody looks further ahead for a time than this. */
+const mostDays = 400
 
 /**
  * Free handoff times inside staff hours, in order of time then person. Hours that a clock change removes are skipped.
@@ -61,6 +61,46 @@ export function freeSlots(q: SlotQuestion): readonly Slot[] {
     .sort((a, b) => a.from - b.from || a.personId.localeCompare(b.personId))
 }
 
+/** Whole days of free times that are offered at once, and where the others begin. */
+export interface Offered {
+  readonly slots: readonly Slot[]
+  /** The first day with a free time after those that are offered; undefined where there is none. */
+  readonly laterFrom: string | undefined
+  /** Where the days before begin; undefined where these are the first. */
+  readonly earlierFrom: string | undefined
+}
+
+/**
+ * Free times from a day on, in whole days of at most so many times, one day at least; with the days from which the
+ * others are reached.
+ */
+export function offeredFrom(
+  slots: readonly Slot[],
+  from: string,
+  { most, dayOf }: { readonly most: number; readonly dayOf: (at: number) => string },
+): Offered {
+  const days = new Map<string, Slot[]>()
+  for (const slot of slots) {
+    const day = dayOf(slot.from)
+    days.set(day, [...(days.get(day) ?? []), slot])
+  }
+  const windows: { from: string; slots: Slot[] }[] = []
+  for (const [day, own] of days) {
+    const last = windows.at(-1)
+    if (last && last.slots.length + own.length <= most) last.slots.push(...own)
+    else windows.push({ from: day, slots: [...own] })
+  }
+  const at = Math.max(
+    0,
+    windows.findLastIndex((w) => w.from <= from),
+  )
+  return {
+    slots: windows[at]?.slots ?? [],
+    laterFrom: windows[at + 1]?.from,
+    earlierFrom: windows[at - 1]?.from,
+  }
+}
+
 function slotsInDay(q: SlotQuestion, day: CalendarDate, h: Hours): Slot[] {
   const slots: Slot[] = []
   for (let at = h.from; at + q.minutes <= h.to; at += q.everyMinutes) {
@@ -73,5 +113,5 @@ function slotsInDay(q: SlotQuestion, day: CalendarDate, h: Hours): Slot[] {
   return slots
 }
 
-const isQuiet = ({ from, to }: NonNullable<SlotQuestion['quiet']>, begin: number, end: number): boolean =>
+export const isQuiet = ({ from, to }: NonNullable<SlotQuestion['quiet']>, begin: number, end: number): boolean =>
   from < to ? begin < to && end > from : begin < to || end > from

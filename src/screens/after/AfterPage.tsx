@@ -122,7 +122,7 @@ function Once({ once, view, owner }: { once: ShownOnce; view: AfterView; owner: 
       <p>
         {once.place}, by {once.by}
         {once.status === 'stopped' && `; stopped: ${once.why}. It can go on`}
-        {once.status === 'open' && '; not finished'}.
+        {once.status === 'open' && !once.goneThrough && '; not finished'}.
         {once.whole !== null && ` Said before of all of it: ${inTen(once.whole)}.`}
       </p>
       {once.rehearsed && (

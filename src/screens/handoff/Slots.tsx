@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { Label, RadioGroup } from 'react-aria-components'
+import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { Choose } from '@/ui/Choose'
 import { DateField } from '@/ui/DateField'
@@ -42,6 +43,7 @@ export function Slots({
     byDay.set(day, [...(byDay.get(day) ?? []), slot])
   }
   const days = [...byDay]
+  const address = `/dogs/${view.resident.residencyId}/handoff`
   const slot = view.slots.find((s) => keyOf(s) === chosen)
   if (days.length === 0)
     return (
@@ -93,6 +95,10 @@ export function Slots({
         <Quiet onPress={() => setAll(true)}>
           {days.length - daysShown} more {days.length - daysShown === 1 ? 'day' : 'days'}
         </Quiet>
+      )}
+      {view.earlierFrom !== undefined && <Link href={`${address}?from=${view.earlierFrom}`}>Earlier times</Link>}{' '}
+      {view.laterFrom !== undefined && (
+        <Link href={`${address}?from=${view.laterFrom}`}>Times from {sayDay(view.laterFrom)} on</Link>
       )}
       <Confirm>
         <p>

@@ -3,13 +3,18 @@ import { describe, expect, it } from 'vitest'
 import type { Db } from '@/store/database'
 import { v7 } from 'uuid'
 import { plainHouse } from '@/core/house/house'
-import { appendHouse, writeDaysOff } from '@/store/house'
+import { typedOf } from '@/core/form'
+import { appendHouse, readHouse, writeDaysOff } from '@/store/house'
+import { findResident } from '@/store/residents'
 import { addPerson } from './begin'
+import { keepSection } from './house'
+import { changeStaffMember } from './staff'
 import { pause, resume } from './stay'
 import { bookHandoff, bookNamed, cancelHandoff, moveHandoff, namedForm, sayOutcome, uncancelHandoff } from './handoff'
 import { invitation, loadHandoffPage } from '../page/handoff'
 import { recordFacts } from '../record/accept'
-import { dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
+import { whyTaken } from '../scene/slots'
+import { dog, monday, msPerDay, mustBeOk, newKennel, Tablet, trainer } from '../tests/kennel'
 
 /** A kennel with dogs whose only promise, the first rung of sit in one place, was met on two days. */
 function readyKennel(dogs = 1, owner = 'Tamsin'): { db: Db; ada: string; residencies: string[]; now: number } {
@@ -57,7 +62,7 @@ describe('booking a handoff', () => {
     expect(bookHandoff(db, { residencyId: idOf(residencies, 0), personId: ada, from }, now).ok).toBe(true)
     expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from }, now)).toMatchObject({
       ok: false,
-      reason: 'That time is no longer free. Nothing was booked; choose another.',
+      reason: 'Ada shows Bramble then. Nothing was booked; choose another.',
     })
     expect(bookHandoff(db, { residencyId: idOf(residencies, 1), personId: ada, from: from + 1_800_000 }, now).ok).toBe(
       false,
@@ -109,6 +114,54 @@ describe('booking a handoff', () => {
     const slots = loadHandoffPage(db, idOf(residencies, 0), now)?.slots ?? []
     expect(slots.length).toBeGreaterThan(10)
     expect(hand.ok && slots.some((s) => s.personId === hand.id)).toBe(false)
+  })
+
+  it('says what is true of a time that is not free, and of every free one nothing', () => {
+    const { db, ada, residencies, now } = readyKennel(2)
+    const [one, two] = [idOf(residencies, 0), idOf(residencies, 1)]
+    const ben = mustBeOk(
+      addPerson(db, { name: 'Ben', role: 'trainer', weekdays: ['3', '4'], from: '09:00', to: '12:00' }, now),
+    )
+    appendHouse(db, v7(), { ...readHouse(db), quietFrom: 11 * 60, quietTo: 12 * 60 }, ada, now)
+    writeDaysOff(db, '2026-03-03', [{ id: 'off', personId: ben, from: '2026-03-05', to: '2026-03-06', why: '' }])
+    const at = (day: number, hour: number) => Date.UTC(2026, 2, day, hour)
+    expect(bookHandoff(db, { residencyId: one, personId: ada, from: at(4, 9) }, now).ok).toBe(true)
+    const why = (personId: string, from: number) => {
+      const done = bookHandoff(db, { residencyId: two, personId, from }, now)
+      return done.ok ? '' : done.reason
+    }
+    // The second brother: his owner comes for the first one then, whoever is free.
+    expect(why(ben, at(4, 9))).toBe('Tamsin comes for another dog then. Nothing was booked; choose another.')
+    expect(why(ada, at(4, 9))).toMatch(/^Ada shows Bramble then/)
+    expect(why(ben, at(5, 9))).toMatch(/^Ben is away on Thu 5 Mar/)
+    expect(why(ada, at(5, 11))).toMatch(/^The house is quiet then/)
+    expect(why(ada, at(7, 9))).toMatch(/^Ada does not work then/)
+    expect(why(v7(), at(5, 9))).toMatch(/^Whoever is named does not show dogs here/)
+    expect(why(ada, at(2, 9))).toMatch(/^That time is past/)
+    expect(why(ada, Date.UTC(2026, 4, 20, 9))).toMatch(/goes home on Fri 20 Mar, before it/)
+    const resident = findResident(db, two)
+    for (const slot of loadHandoffPage(db, two, now)?.slots ?? [])
+      expect(resident && whyTaken(db, resident, slot, { readyOn: '2026-03-03', now })).toBeUndefined()
+  })
+
+  it('who is booked to show a dog is not sent away, nor given a role that shows none, before it is moved', () => {
+    const { db, ada, residencies, now } = readyKennel()
+    const lead = trainer(db, 'Lea')
+    db.prepare("UPDATE person SET role = 'lead' WHERE id = ?").run(lead)
+    expect(
+      bookHandoff(db, { residencyId: idOf(residencies, 0), personId: ada, from: Date.UTC(2026, 2, 4, 9) }, now).ok,
+    ).toBe(true)
+    const away = (from: string, to: string) =>
+      keepSection(db, 'daysOff', typedOf({ off: [{ personId: ada, from, to }] }), lead, now)
+    expect(away('2026-03-02', '2026-03-04')).toMatchObject({
+      ok: false,
+      errors: { 'off.0.from': 'Move these first: Bramble, Wed 4 Mar.' },
+    })
+    expect(away('2026-03-05', '2026-03-09')).toMatchObject({ ok: true })
+    const become = (role: string) =>
+      changeStaffMember(db, { personId: ada, what: 'role', becomes: role, recordedBy: lead }, now)
+    expect(become('hand')).toMatchObject({ ok: false, errors: { role: 'Move these first: Bramble, Wed 4 Mar.' } })
+    expect(become('lead')).toMatchObject({ ok: true })
   })
 
   it('the schema itself refuses an overlap, whoever writes', () => {
@@ -164,11 +217,12 @@ describe('a time that a lead names, and a cancelling taken back', () => {
       personId: ada,
     })
     expect(book(two, '2026-03-07', '22:30').ok).toBe(false)
-    for (const [day, at] of [
-      ['2026-03-03', '09:00'],
-      ['2026-03-21', '09:00'],
+    for (const [day, at, why] of [
+      ['2026-03-03', '09:00', 'is past'],
+      ['2026-03-21', '09:00', 'goes home on Fri 20 Mar, before it'],
+      ['2026-03-07', '22:30', 'Ada shows Bramble then'],
     ] as const)
-      expect(book(two, day, at)).toMatchObject({ ok: false, reason: expect.stringContaining('taken or away') })
+      expect(book(two, day, at)).toMatchObject({ ok: false, reason: expect.stringContaining(why) })
     expect(book(two, '2026-03-08', '22:30', 'nobody').ok).toBe(false)
     expect(book(two, '2026-03-08', '22:30').ok).toBe(true)
     expect(namedForm.safeParse({ residencyId: two, personId: ada, day: '2026-02-30', at: '25:00' }).success).toBe(false)
@@ -191,7 +245,7 @@ describe('a time that a lead names, and a cancelling taken back', () => {
     writeDaysOff(db, '2026-03-03', [{ id: 'off', personId: ada, from: '2026-03-04', to: '2026-03-04', why: '' }])
     expect(uncancelHandoff(db, { handoffId }, now + 1500)).toMatchObject({
       ok: false,
-      reason: expect.stringContaining('somebody is away'),
+      reason: expect.stringContaining('Ada is away on Wed 4 Mar'),
     })
     writeDaysOff(db, '2026-03-03', [])
     expect(pause(db, { residencyId: one, why: 'sick', note: '', recordedBy: ada }, now + 1600).ok).toBe(true)
@@ -206,7 +260,7 @@ describe('a time that a lead names, and a cancelling taken back', () => {
     expect(bookHandoff(db, { residencyId: two, personId: ada, from }, now + 4000).ok).toBe(true)
     expect(uncancelHandoff(db, { handoffId }, now + 5000)).toMatchObject({
       ok: false,
-      reason: expect.stringContaining('taken by another'),
+      reason: expect.stringContaining('Ada shows Bramble then'),
     })
     expect(uncancelHandoff(db, { handoffId }, from + 1)).toMatchObject({ ok: false, reason: 'Its time is past.' })
     expect(uncancelHandoff(db, { handoffId: v7() }, now)).toMatchObject({ ok: false })

@@ -1,7 +1,7 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import type { Db } from '@/store/database'
-import { dayIn } from '@/core/days'
+import { dayIn, momentAt } from '@/core/days'
 import { clock, day } from '@/core/fields'
 import { handoffOutcomes } from '@/core/handoff/outcome'
 import type { Slot } from '@/core/handoff/slots'
@@ -12,7 +12,7 @@ import { findResident, type Resident } from '@/store/residents'
 import { standingOf } from '../record/refold'
 import { readyWith } from '../scene/shown'
 import { wallMinute } from '../scene/clock'
-import { slotsFor } from '../scene/slots'
+import { slotsFor, whyTaken } from '../scene/slots'
 import { handlers, nobody, whoField, worksHere } from '../scene/who'
 import { refuse, type Deed, type Refusal } from './deed'
 
@@ -72,20 +72,29 @@ export const namedForm = z.object({
 
 /** Books a free slot for a ready dog. Of two people who choose the same slot, the second is told. */
 export const bookHandoff = (db: Db, form: z.infer<typeof bookingForm>, now: number): Booked =>
-  book(db, form, now, 'That time is no longer free. Nothing was booked; choose another.', (resident, readyOn) =>
-    slotsFor(db, resident, readyOn, now, undefined).find((s) => s.from === form.from && s.personId === form.personId),
-  )
+  book(db, form, now, (resident, readyOn) => {
+    const free = slotsFor(db, resident, readyOn, now, undefined)
+    return (
+      free.find((s) => s.from === form.from && s.personId === form.personId) ??
+      `${whyTaken(db, resident, form, { readyOn, now }) ?? notOffered} Nothing was booked; choose another.`
+    )
+  })
+
+const notOffered = 'That time is not offered.'
 
 /** Books a time outside staff hours; whoever is named must be free then, and the dog still here. */
 export const bookNamed = (db: Db, form: z.infer<typeof namedForm>, now: number): Booked =>
-  book(
-    db,
-    form,
-    now,
-    'Whoever is named is taken or away then, or it is past, or after it goes home.',
-    (resident, readyOn) =>
-      slotsFor(db, resident, readyOn, now, undefined, { personId: form.personId, day: form.day, minute: form.at })[0],
-  )
+  book(db, form, now, (resident, readyOn) => {
+    const named = { personId: form.personId, day: form.day, minute: form.at }
+    const [slot] = slotsFor(db, resident, readyOn, now, undefined, named)
+    if (slot) return slot
+    const from = momentAt(readKennel(db).timeZone, form.day, form.at)
+    const why =
+      from === undefined
+        ? 'The clocks change: there is no such time on that day.'
+        : whyTaken(db, resident, { personId: form.personId, from }, { readyOn, now, named: true })
+    return `${why ?? notOffered} Nothing was booked.`
+  })
 
 /** Nobody knows when a dog that is not worked can be shown. */
 function pausedNow(db: Db, resident: Resident): Refusal | undefined {
@@ -97,8 +106,8 @@ function book(
   db: Db,
   form: { readonly residencyId: string },
   now: number,
-  taken: string,
-  choose: (resident: Resident, readyOn: string) => Slot | undefined,
+  /** The time that is meant, or why it is not free. */
+  choose: (resident: Resident, readyOn: string) => Slot | string,
 ): Booked {
   return db
     .transaction((): Booked => {
@@ -113,7 +122,7 @@ function book(
       if (liveHandoff(db, form.residencyId))
         return refuse(`${resident.name} has a handoff already. Move that one instead.`)
       const slot = choose(resident, summary.readyOn)
-      if (!slot) return refuse(taken)
+      if (typeof slot === 'string') return refuse(slot)
       const handoff: Handoff = {
         id: v7(),
         residencyId: resident.residencyId,
@@ -145,7 +154,11 @@ export function moveHandoff(db: Db, form: z.infer<typeof movingForm>, now: numbe
       const slot = slotsFor(db, resident, summary.readyOn, now, was.id).find(
         (s) => s.from === form.from && s.personId === form.personId,
       )
-      if (!slot) return refuse('That time is no longer free. The booking stands as it was; choose another.')
+      if (!slot) {
+        const asked = { readyOn: summary.readyOn, now, moving: was.id }
+        const why = whyTaken(db, resident, form, asked) ?? notOffered
+        return refuse(`${why} The booking stands as it was; choose another.`)
+      }
       const handoff: Handoff = {
         ...was,
         personId: slot.personId,
@@ -197,7 +210,10 @@ export function uncancelHandoff(db: Db, form: z.infer<typeof cancelForm>, now: n
         return refuse('Whoever was to show it is not here then.')
       const named = { personId: was.personId, day: onDay, minute: wallMinute(timeZone, was.from) }
       const free = slotsFor(db, resident, undefined, now, was.id, named).some((slot) => slot.from === was.from)
-      if (!free) return refuse('That time is taken by another handoff by now, or somebody is away. Choose one anew.')
+      if (!free) {
+        const asked = { readyOn: undefined, now, moving: was.id, named: true }
+        return refuse(`${whyTaken(db, resident, was, asked) ?? notOffered} Choose one anew.`)
+      }
       const handoff: Handoff = { ...was, status: 'confirmed', sequence: was.sequence + 1, changedAt: now }
       appendHandoff(db, 'booked', v7(), handoff)
       return { ok: true, handoff }

@@ -13,6 +13,7 @@ import { houseValues } from '../page/house'
 import { wrongIn } from './deed'
 import { isSent, toWrite, type Clashed } from './saveOver'
 import { whyNotWritable } from '../scene/backups'
+import { moveFirst } from '../scene/slots'
 
 export const isSection = (id: string): id is HouseSection => (houseSections as readonly string[]).includes(id)
 
@@ -100,6 +101,10 @@ export function keepSection(
           const { off } = sectionSchemas.daysOff.parse(raw)
           const stranger = strangerIn(db, off)
           if (stranger >= 0) return wrongIn({ [`off.${stranger}.personId`]: 'Choose who.' })
+          for (const [row, o] of off.entries()) {
+            const booked = moveFirst(db, o.personId, now, (d) => d >= o.from && d <= o.to)
+            if (booked !== undefined) return wrongIn({ [`off.${row}.from`]: booked })
+          }
           writeDaysOff(
             db,
             dayIn(readKennel(db).timeZone, now),

@@ -206,6 +206,53 @@ describe('a demonstration on a phone', () => {
     expect(again.known.now()).toMatchObject({ asks: false, record: { placeId: 'yard' } })
   })
 
+  it('begun on two phones, one without a network, it is one: the tries of both are reached, and its end is one', () => {
+    const k = readyKennel()
+    const phones = [k.phone(), k.phone()] as const
+    const sessions = phones.map((phone) => sessionOf(k.view(), phone))
+    sessions.forEach((session, i) => {
+      session.begin({ placeId: 'room', leashHolder: i === 0 ? k.ada : k.ben })
+      session.goTo({ turn: 'trainer', itemId: i === 0 ? 'seated' : 'equipment' })
+      session.goTo({ turn: 'trainer', itemId: 'seated' })
+      session.tap(i === 0 ? 'clean' : 'miss')
+    })
+    for (const phone of [...phones].reverse()) phone.send(k.db)
+    const { at } = phones[0].tablet
+    const page = loadAfter(k.db, k.residencyId, at)
+    const outcomes = page?.shown.map((s) => s.items.find((i) => i.id === 'seated')?.turns[0]?.outcomes)
+    expect(outcomes?.map((all) => [...(all ?? [])].sort())).toEqual([['clean', 'miss']])
+    // Whoever opens it next goes on with it, and its end is the end of both.
+    const third = k.phone()
+    third.tablet.at = at + 60_000
+    const later = sessionOf(k.view('demonstration', third.tablet.at), third)
+    expect(later.known.now().record?.tries).toHaveLength(2)
+    later.join(false)
+    later.leave('done', '')
+    third.send(k.db)
+    expect(loadAfter(k.db, k.residencyId, third.tablet.at)?.shown.map((s) => s.status)).toEqual(['done'])
+    // One that is begun after that, on the same day, is another.
+    const fourth = k.phone()
+    fourth.tablet.at = third.tablet.at + 60_000
+    sessionOf(k.view('demonstration', fourth.tablet.at), fourth).begin({ placeId: 'room', leashHolder: k.ada })
+    fourth.send(k.db)
+    expect(loadAfter(k.db, k.residencyId, fourth.tablet.at)?.shown.map((s) => s.status)).toEqual(['open', 'done'])
+  })
+
+  it('a rehearsal that is left at its end was gone through to it', () => {
+    const k = readyKennel()
+    const phone = k.phone()
+    const session = sessionOf(k.view('rehearsal'), phone)
+    session.begin({ placeId: 'room', leashHolder: k.ben })
+    for (let spot = session.known.now().spot; spot; spot = session.known.now().record?.next) {
+      session.goTo(spot)
+      session.tap('clean')
+      session.next()
+    }
+    phone.send(k.db)
+    const [once] = loadAfter(k.db, k.residencyId, phone.tablet.at)?.shown ?? []
+    expect(once).toMatchObject({ status: 'open', goneThrough: true, rehearsed: { passed: true, not: '' } })
+  })
+
   it('scored beside, both are kept and one counts', () => {
     const k = readyKennel()
     const [first, second] = [k.phone(), k.phone()]

@@ -1,10 +1,9 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { addDays, dayIn, sayDay } from '@/core/days'
+import { addDays, dayIn } from '@/core/days'
 import { line, optionalDay } from '@/core/fields'
 import { roles } from '@/core/people/roles'
 import type { Db } from '@/store/database'
-import { handoffsAfter } from '@/store/handoffs'
 import {
   afterAll,
   changePerson,
@@ -17,8 +16,8 @@ import {
   type PersonPart,
 } from '@/store/kennel'
 import { endAllSigningIn, readPasscode } from '@/store/signingIn'
-import { findResident } from '@/store/residents'
-import { nobody, whoField } from '../scene/who'
+import { moveFirst } from '../scene/slots'
+import { handlers, nobody, whoField } from '../scene/who'
 import { refuse, wrongIn, type Deed } from './deed'
 
 export const staffForm = z.object({
@@ -88,19 +87,18 @@ const against: Readonly<
     peopleOn(db, today).some((p) => p.id !== person.id && p.name.toLowerCase() === becomes.toLowerCase())
       ? 'Somebody here has that name.'
       : undefined,
-  role: (db, person) =>
-    isLastLead(db, person) ? 'The last lead who can sign in stays lead: make somebody else one first.' : undefined,
-  leaves: (db, person, becomes, { timeZone, today, now }) => {
+  role: (db, person, becomes, { now }) => {
+    if (isLastLead(db, person)) return 'The last lead who can sign in stays lead: make somebody else one first.'
+    // Who may show a dog to its owner: leads and trainers.
+    const shows = handlers([{ ...person, role: shapes.role.parse(becomes) }]).length > 0
+    return shows ? undefined : moveFirst(db, person.id, now)
+  },
+  leaves: (db, person, becomes, { today, now }) => {
     if (becomes === '') return undefined
     if (becomes < addDays(today, -mostAhead) || becomes > addDays(today, mostAhead))
       return 'The day lies within a year from today.'
     if (isLastLead(db, person)) return 'The last lead who can sign in cannot leave: make somebody else one first.'
-    const booked = handoffsAfter(db, now).filter((h) => h.personId === person.id && dayIn(timeZone, h.from) >= becomes)
-    return booked.length === 0
-      ? undefined
-      : `Move these first: ${booked
-          .map((h) => `${findResident(db, h.residencyId)?.name ?? 'a dog'}, ${sayDay(dayIn(timeZone, h.from))}`)
-          .join('; ')}.`
+    return moveFirst(db, person.id, now, (day) => day >= becomes)
   },
 }
 

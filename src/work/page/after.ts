@@ -4,6 +4,7 @@ import type { PracticeEntry } from '@/core/demonstration/practiceLog'
 import {
   agreementOf,
   cameOff,
+  isGoneThrough,
   triesAt,
   turnsOf,
   type Agreement,
@@ -44,6 +45,7 @@ export interface ShownOnce {
   readonly place: string
   readonly by: string
   readonly status: ShowRecord['status']
+  readonly goneThrough: boolean
   readonly why: string
   readonly note: string
   readonly whole: number | null
@@ -90,6 +92,7 @@ export function loadAfter(db: Db, residencyId: string, now: number): AfterView |
       place: places.get(s.placeId) ?? '',
       by: names.get(s.leashHolder) ?? '',
       status: s.status,
+      goneThrough: isGoneThrough(s),
       why: s.why,
       note: s.note,
       whole: s.whole,

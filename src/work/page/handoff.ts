@@ -1,6 +1,6 @@
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import { dayIn, daysBetween } from '@/core/days'
-import type { Slot } from '@/core/handoff/slots'
+import { offeredFrom, type Slot } from '@/core/handoff/slots'
 import { findRung } from '@/core/curriculum/lookup'
 import { lacksOf, promisesMet } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
@@ -33,16 +33,19 @@ export interface HandoffPage {
   /** The newest cancelled handoff while none stands: its file tells the owner’s calendar. */
   readonly cancelled: Handoff | undefined
   readonly slots: readonly OfferedSlot[]
+  /** Days from which further free times are reached; undefined where there are none. */
+  readonly laterFrom: string | undefined
+  readonly earlierFrom: string | undefined
   readonly noHours: boolean
   /** Who may show it, for a time that a lead names. */
   readonly handlers: readonly { readonly id: string; readonly name: string }[]
 }
 
-/** Most slots are far too many to choose from; these many days' worth are offered at a time. */
+/** Design choice: so many times are offered at once; from the others, whole days each, it is a link away. */
 const mostOffered = 120
 
-/** What the handoff page of a dog shows; undefined for an unknown residency. */
-export function loadHandoffPage(db: Db, residencyId: string, now: number): HandoffPage | undefined {
+/** What the handoff page of a dog shows, with its free times from a day on; undefined for an unknown residency. */
+export function loadHandoffPage(db: Db, residencyId: string, now: number, from = ''): HandoffPage | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { summary } = standingOf(db, residencyId, now)
@@ -57,17 +60,21 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number): Hando
       const found = findRung(curriculum, promise.promise.rungId)
       return found && !promise.met ? [`${found.command.name}: ${found.rung.name}`] : []
     })
+  const { timeZone } = readKennel(db)
+  const free = slotsFor(db, resident, ready.readyOn, now, live?.id).filter(
+    (s) => s.from !== live?.from || s.personId !== live.personId,
+  )
+  const offered = offeredFrom(free, from, { most: mostOffered, dayOf: (at) => dayIn(timeZone, at) })
   return {
     resident,
-    timeZone: readKennel(db).timeZone,
+    timeZone,
     ...ready,
     missing,
     lacks: lacksOf(summary),
     live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
     cancelled: live ? undefined : lastCancelled(db, residencyId),
-    slots: slotsFor(db, resident, ready.readyOn, now, live?.id)
-      .slice(0, mostOffered)
-      .map((s) => ({ ...s, personName: names.get(s.personId) ?? '' })),
+    ...offered,
+    slots: offered.slots.map((s) => ({ ...s, personName: names.get(s.personId) ?? '' })),
     noHours: handoffHours(db, today).length === 0,
     handlers: handlers(peopleOn(db, today)).map((id) => ({ id, name: names.get(id) ?? '' })),
   }

@@ -6,7 +6,6 @@ import { dayIn } from '@/core/days'
 import { markOf } from '@/core/facts/deviceMark'
 import type { Showing } from '@/core/facts/words'
 import type { Db } from '@/store/database'
-import { demonstrationsOf, saidOf } from '@/store/demonstrations'
 import { liveHandoff } from '@/store/handoffs'
 import { readHouse, readSpaces } from '@/store/house'
 import { peopleOn } from '@/store/kennel'
@@ -16,6 +15,7 @@ import { handlers } from '../scene/who'
 import { kennelForgetting } from '../scene/forgetting'
 import { pausedBecause } from '../scene/pause'
 import { evidenceOf, scriptFor, usualPlace } from '../scene/script'
+import { begunOf } from '../scene/shown'
 import { setsOf } from '../record/kept'
 
 /** All that a rehearsal or a demonstration needs on the device, so that nothing waits for the network. */
@@ -67,8 +67,7 @@ export function loadShowing(
   const showers = people.filter((p) => may.has(p.id)).map((p) => ({ id: p.id, name: p.name }))
   const places = readSpaces(db).map((s) => ({ id: s.id, name: s.name }))
   const live = liveHandoff(db, residencyId)
-  const newest = demonstrationsOf(db, residencyId).findLast((d) => d.what === what)
-  const said = newest ? saidOf(db, newest) : []
+  const said = begunOf(db, residencyId).findLast((d) => d.what === what)?.said ?? []
   return {
     resident,
     timeZone: house.timeZone,

@@ -1,6 +1,7 @@
-import { recordOf, triesWithBeside, type ShowRecord } from '@/core/demonstration/record'
+import { recordOf, triesWithBeside, type Said, type ShowRecord } from '@/core/demonstration/record'
 import { rehearsed, usualHandler, type Rehearsed } from '@/core/demonstration/rehearsal'
 import type { ShownTry } from '@/core/demonstration/gap'
+import type { Showing } from '@/core/facts/words'
 import type { Db } from '@/store/database'
 import { demonstrationsOf, saidOf } from '@/store/demonstrations'
 import { peopleOn } from '@/store/kennel'
@@ -8,11 +9,36 @@ import { wantsRehearsal } from '@/store/residents'
 import { handlers } from './who'
 import { setsOf } from '../record/kept'
 
+/** What was said of one rehearsal or demonstration, by whatever devices, however often it was begun. */
+export interface Begun {
+  readonly what: Showing
+  readonly day: string
+  readonly said: readonly Said[]
+}
+
+/**
+ * Rehearsals and demonstrations of a residency, oldest first. Of two that were begun on one day the second is the
+ * first, gone on with by a device that did not know of it, unless the first was done by then.
+ */
+export function begunOf(db: Db, residencyId: string): readonly Begun[] {
+  const found: Begun[] = []
+  for (const begun of demonstrationsOf(db, residencyId)) {
+    const said = saidOf(db, begun)
+    const same = found.findIndex((f) => f.what === begun.what && f.day === begun.day && !wasDone(f.said, begun.at))
+    const other = found[same]
+    if (other) found[same] = { ...other, said: [...other.said, ...said] }
+    else found.push({ what: begun.what, day: begun.day, said })
+  }
+  return found
+}
+const wasDone = (said: readonly Said[], by: number): boolean =>
+  recordOf(said.filter((s) => s.at <= by))?.status === 'done'
+
 /** Rehearsals and demonstrations of a residency with what happened in each, oldest first. */
 export const shownOf = (db: Db, residencyId: string): readonly (ShowRecord & { readonly day: string })[] =>
-  demonstrationsOf(db, residencyId).flatMap((begun) => {
-    const record = recordOf(saidOf(db, begun))
-    return record ? [{ ...record, day: begun.day }] : []
+  begunOf(db, residencyId).flatMap(({ said, day }) => {
+    const record = recordOf(said)
+    return record ? [{ ...record, day }] : []
   })
 
 /** Tries of demonstrations as the transfer gap counts them; a rehearsal has no owner. */

@@ -1,12 +1,13 @@
-import { addDays, dayIn, startOfDay } from '@/core/days'
+import { addDays, dayIn, sayDay, startOfDay, weekdayOf } from '@/core/days'
 import type { House } from '@/core/house/house'
-import { freeSlots, handoffEveryMinutes, handoffMinutes, type Slot } from '@/core/handoff/slots'
+import { freeSlots, handoffEveryMinutes, handoffMinutes, isQuiet, type Slot } from '@/core/handoff/slots'
 import type { Db } from '@/store/database'
-import { busyPeople, handoffsOfOwner } from '@/store/handoffs'
+import { busyPeople, handoffsAfter, handoffsOfOwner } from '@/store/handoffs'
 import { openPauses } from '@/store/stay'
 import { readDaysOff, readHouse } from '@/store/house'
-import { afterAll, peopleOn, readHours, readKennel, readLeaving } from '@/store/kennel'
-import type { Resident } from '@/store/residents'
+import { afterAll, peopleOn, readHours, readKennel, readLeaving, readPeople } from '@/store/kennel'
+import { findResident, type Resident } from '@/store/residents'
+import { wallMinute } from './clock'
 import { handlers } from './who'
 
 /** A time that a lead names, whatever the hours of the staff and the house’s quiet ones are. */
@@ -39,17 +40,86 @@ export function slotsFor(
   const theirs = handoffsOfOwner(db, resident, now - 86_400_000, moving)
   return freeSlots({
     timeZone,
-    firstDay,
-    lastDay: resident.leavesOn,
+    firstDay: named?.day ?? firstDay,
+    lastDay: named?.day ?? resident.leavesOn,
     notBefore: now,
     minutes: handoffMinutes,
     everyMinutes: handoffEveryMinutes,
     ...(named ? hoursOf(db, named) : { hours: handoffHours(db, today), quiet: quietOf(readHouse(db)) }),
     busy: [...busyPeople(db, now - 86_400_000, moving), ...daysAway(db, timeZone, today)],
   })
-    .filter((s) => named === undefined || dayIn(timeZone, s.from) === named.day)
+    .filter((s) => dayIn(timeZone, s.from) <= resident.leavesOn && dayIn(timeZone, s.from) >= firstDay)
     .filter((s) => !theirs.some((h) => s.from < h.to && h.from < s.to))
     .filter((s) => (leaving.get(s.personId) ?? afterAll) > dayIn(timeZone, s.from))
+}
+
+/**
+ * Why this time is not free for this dog, in a sentence: the first thing that keeps it from being offered; undefined
+ * where nothing does.
+ */
+export function whyTaken(
+  db: Db,
+  resident: Resident,
+  { personId, from }: Pick<Slot, 'personId' | 'from'>,
+  {
+    readyOn,
+    now,
+    moving,
+    named = false,
+  }: {
+    readonly readyOn: string | undefined
+    readonly now: number
+    readonly moving?: string | undefined
+    /** A lead names it, whatever the hours of the staff and the quiet ones are. */
+    readonly named?: boolean
+  },
+): string | undefined {
+  const { timeZone } = readKennel(db)
+  const { name } = resident
+  const to = from + handoffMinutes * 60_000
+  const overlaps = (h: { readonly from: number; readonly to: number }) => from < h.to && h.from < to
+  if (!(from >= now)) return 'That time is past.'
+  if (from >= startOfDay(timeZone, addDays(resident.leavesOn, 1)))
+    return `${name} goes home on ${sayDay(resident.leavesOn)}, before it.`
+  const day = dayIn(timeZone, from)
+  if (openPauses(db).has(resident.residencyId)) return `${name} is not worked now.`
+  if (readyOn !== undefined && day < readyOn) return `${name} is ready only from ${sayDay(readyOn)} on.`
+  const who = readPeople(db).find((p) => p.id === personId)?.name
+  if (who === undefined || !handlers(peopleOn(db, day)).includes(personId))
+    return `${who ?? 'Whoever is named'} does not show dogs here on ${sayDay(day)}.`
+  if (daysAway(db, timeZone, day).some((o) => o.personId === personId && overlaps(o)))
+    return `${who} is away on ${sayDay(day)}.`
+  const other = handoffsAfter(db, now - 86_400_000).find(
+    (h) => h.personId === personId && h.id !== moving && overlaps(h),
+  )
+  if (other) return `${who} shows ${findResident(db, other.residencyId)?.name ?? 'another dog'} then.`
+  if (handoffsOfOwner(db, resident, now - 86_400_000, moving).some(overlaps))
+    return `${resident.ownerName} comes for another dog then.`
+  if (named) return undefined
+  const quiet = quietOf(readHouse(db))
+  if (quiet && isQuiet(quiet, wallMinute(timeZone, from), wallMinute(timeZone, from) + handoffMinutes))
+    return 'The house is quiet then.'
+  const at = wallMinute(timeZone, from)
+  const works = handoffHours(db, day).some(
+    (h) => h.personId === personId && h.weekday === weekdayOf(day) && h.from <= at && at + handoffMinutes <= h.to,
+  )
+  return works ? undefined : `${who} does not work then.`
+}
+
+/** What has to be moved before somebody is away or shows no dogs on these days; undefined where nothing is booked. */
+export function moveFirst(
+  db: Db,
+  personId: string,
+  now: number,
+  within: (day: string) => boolean = () => true,
+): string | undefined {
+  const { timeZone } = readKennel(db)
+  const booked = handoffsAfter(db, now)
+    .map((h) => ({ ...h, day: dayIn(timeZone, h.from) }))
+    .filter((h) => h.personId === personId && within(h.day))
+  if (booked.length === 0) return undefined
+  const dogs = booked.map((h) => `${findResident(db, h.residencyId)?.name ?? 'a dog'}, ${sayDay(h.day)}`)
+  return `Move these first: ${dogs.join('; ')}.`
 }
 
 /** Just this hour, every day, for somebody who may show a dog. */

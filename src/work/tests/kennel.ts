@@ -25,7 +25,7 @@ export function newKennel(): Db {
   return openDatabase(file)
 }
 
-const mustBeOk = (result: { ok: boolean; id?: string; errors?: unknown }): string => {
+export const mustBeOk = (result: { ok: boolean; id?: string; errors?: unknown }): string => {
   if (!result.ok || result.id === undefined) throw new Error(JSON.stringify(result.errors))
   return result.id
 }

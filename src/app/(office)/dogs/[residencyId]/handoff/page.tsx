@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation'
+import { z } from 'zod'
 import { enter } from '@/app/door'
 import { HandoffPage } from '@/screens/handoff/HandoffPage'
 import { kennelDatabase } from '@/store/connection'
@@ -7,9 +8,19 @@ import { book, bookTyped, cancel, move, uncancel } from './actions'
 import { thenBreathe } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
 
-export default async function Page({ params }: { params: Promise<{ residencyId: string }> }) {
+const asked = z.object({ from: z.iso.date().catch('') })
+
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ residencyId: string }>
+  searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
   await enter()
-  const view = await thenBreathe(loadHandoffPage(kennelDatabase(), (await params).residencyId, requestTime()))
+  const { from } = asked.parse(await searchParams)
+  const { residencyId } = await params
+  const view = await thenBreathe(loadHandoffPage(kennelDatabase(), residencyId, requestTime(), from))
   if (!view) notFound()
   return <HandoffPage view={view} actions={{ book, move, cancel, uncancel, bookTyped }} />
 }
