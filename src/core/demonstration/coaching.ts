@@ -123,6 +123,31 @@ const told: Readonly<Record<ItemKind, Said>> = {
 
 const uncap = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
 
+const beside: Said = (c) => `Beside it, the dog on the ${c.side}. The leash in the ${c.far} hand, slack.`
+const before: Said = (c) => `Before it, within reach. The leash in the ${c.far} hand, the other hand still.`
+const off: Said = (c) =>
+  `Off from it, turned to it, the long line or leash slack in the ${c.far} hand; the other hand at the knees.`
+
+const stands: Readonly<Record<ItemKind, Said>> = {
+  equipment: (c) => `Beside it. The bulk of the leash in the ${c.far} hand.`,
+  seated: beside,
+  heel: beside,
+  'heel-again': beside,
+  down: beside,
+  'sit-round': (c) =>
+    c.round ? `Beside it, once round it, and back. The leash in the ${c.far} hand, slack.` : before(c),
+  'down-round': (c) =>
+    c.round ? `Beside it, once round it, and back. The leash in the ${c.far} hand, slack.` : before(c),
+  'sit-come': off,
+  'down-come': off,
+  'far-down': (c) => `Half a metre before it, facing it. The leash in the ${c.far} hand; the feet stay where they are.`,
+  also: (c) => (c.asks === 'walk' || c.asks === 'rep' ? beside(c) : c.asks === 'call' ? off(c) : before(c)),
+  questions: () => '',
+}
+
+/** Where the owner stands for an item, and which hand has the leash. */
+export const ownerStands = (kind: ItemKind, c: Coached): string => stands[kind](c)
+
 /** What the owner is told to do for an item, in the words that the dog knows. */
 export const coaching = (kind: ItemKind, c: Coached): string => told[kind](c)
 

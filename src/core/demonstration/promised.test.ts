@@ -69,6 +69,15 @@ describe('what was promised', () => {
     }
   })
 
+  it('says for each thing that the owner does where they stand, and in which hand the leash is', () => {
+    for (const traits of [plainDog, { ...plainDog, deaf: true }, { ...plainDog, stiff: true }]) {
+      const { script } = shownOf(traits, rungIds, () => true)
+      for (const item of script.items)
+        if (item.kind !== 'questions')
+          expect([item.id, item.ownerStands]).toEqual([item.id, expect.stringMatching(/right hand/)])
+    }
+  })
+
   it('no attention signal is shown as a recall, nor goes home as one', () => {
     const sounds = new Set(
       houseCurriculum.commands.flatMap((c) => rungsOf(c).flatMap((r) => (is(r, 'sound') ? r.id : []))),

@@ -5,7 +5,7 @@ import { isByHand } from '../dog/byHand'
 import { promptOf } from '../method/instruct'
 import { chosen } from '../method/method'
 import { heldSince } from '../progress/state'
-import { coaching, whenItFails, type Coached } from './coaching'
+import { coaching, ownerStands, whenItFails, type Coached } from './coaching'
 import type { Held } from './held'
 import { letGo } from './homeLine'
 import { itemOrder, itemTitles, type ItemKind } from './items'
@@ -41,6 +41,8 @@ export interface ScriptItem {
   readonly ifFails: string
   /** What the owner is told to do, in the owner’s own words for the dog. */
   readonly tellOwner: string
+  /** Where the owner stands, and which hand has the leash; empty where it is nowhere in particular. */
+  readonly ownerStands?: string
   /** What of the promise is not shown, and why; empty when all of it is. */
   readonly short: string
   /** Whole minutes of the trainer’s turn. */
@@ -135,6 +137,7 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     signal: command ? q.dog.signal(command.id) : '',
     ifFails: whenItFails(kind, coached),
     tellOwner: coaching(kind, coached),
+    ownerStands: ownerStands(kind, coached),
     short: command ? shortOf(q, command, made.held) : '',
     minutes: made.minutes,
   }

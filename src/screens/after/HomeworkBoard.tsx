@@ -45,7 +45,7 @@ export function HomeworkBoard({ view, keep: send }: { view: AfterView; keep: Aft
         ))}
       </Weeks>
       <Rules>
-        <Rule name="When it fails" lines={homework.whenItFails} />
+        <Rule name="If something goes wrong" lines={homework.whenItFails} />
         <Rule name={`Ring ${view.resident.name}’s trainer`} lines={homework.ringWhen} />
         <Rule name="Cautions" lines={homework.cautions} />
       </Rules>

@@ -189,6 +189,7 @@ function Item({
             <>
               <dt className="owner">Tell {firstName(view.resident.ownerName)}</dt>
               <dd className="owner">{item.tellOwner}</dd>
+              {item.ownerStands !== undefined && item.ownerStands !== '' && <dd>{item.ownerStands}</dd>}
             </>
           )}
         </dl>

@@ -5,10 +5,11 @@ import { FileLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
-import type { HandoffOver, HandoffRow } from '@/work/page/handoff'
+import type { HandoffRow, HandoffsView } from '@/work/page/handoff'
 import { List } from '@/ui/List'
 import { OfficePage } from '@/ui/Page'
 import type { Told } from '../told'
+import { Booklets } from './Booklets'
 import { Over } from './Over'
 
 /** Who is ready to be shown, when, by whom. */
@@ -16,12 +17,10 @@ export function Handoffs({
   rows,
   timeZone,
   over,
-  say,
-}: {
-  rows: readonly HandoffRow[]
-  timeZone: string
-  over: readonly HandoffOver[]
-  say: ((raw: unknown) => Promise<Told>) | undefined
+  anew,
+  deeds,
+}: HandoffsView & {
+  deeds: Readonly<Record<'say' | 'give', (raw: unknown) => Promise<Told>>> | undefined
 }) {
   const isOver = new Set(over.map((o) => o.id))
   const booked = rows.filter((r) => r.live && !isOver.has(r.live.id))
@@ -30,7 +29,8 @@ export function Handoffs({
   return (
     <Page>
       <h1>Handoffs</h1>
-      <Over over={over} timeZone={timeZone} say={say} />
+      <Over over={over} timeZone={timeZone} say={deeds?.say} />
+      <Booklets anew={anew} give={deeds?.give} />
       <Group title="Booked" empty="Nothing is booked.">
         {booked.map((r) => (
           <Row key={r.resident.residencyId} row={r} timeZone={timeZone} />

@@ -84,7 +84,7 @@ export function Over({
   )
 }
 
-const Rows = styled(List)`
+export const Rows = styled(List)`
   li {
     display: grid;
     grid-template-columns: minmax(0, 1fr) auto;

@@ -108,9 +108,9 @@ export function BookletSheet({ booklet }: { booklet: Booklet }) {
             {week.also !== '' && <p>{week.also}</p>}
           </section>
         ))}
-        <Points title="When it fails" points={homework.whenItFails} />
+        <Points title="If something goes wrong" points={homework.whenItFails} />
         <Points title="Cautions" points={homework.cautions} />
-        <Points title="Ring" points={homework.ringWhen}>
+        <Points title="Call" points={homework.ringWhen}>
           {booklet.ring}
         </Points>
       </Paper>

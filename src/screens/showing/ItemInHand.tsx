@@ -166,14 +166,17 @@ export function ItemInHand({
     )
   return (
     <>
-      <Words data-long={lengthOf(told, missed ? (item?.ifFails ?? '') : '')}>
+      <Words
+        data-long={lengthOf(`${told} ${owner ? (item?.ownerStands ?? '') : ''}`, missed ? (item?.ifFails ?? '') : '')}
+      >
         <Title>
           {opened.title}
           {seconds !== undefined && <small> {seconds} s</small>}
         </Title>
         {owner ? (
           <p>
-            <em>Tell {name}:</em> <b>{told === '' ? 'Nothing to do here: watch, and ask.' : told}</b>
+            <em>Tell {name}:</em> <b>{told === '' ? 'Nothing to do here: watch, and ask.' : told}</b>{' '}
+            {item?.ownerStands !== '' && <small>{item?.ownerStands}</small>}
           </p>
         ) : (
           <>

@@ -1,10 +1,13 @@
 import { buildSync } from 'esbuild'
 import { createHash } from 'node:crypto'
 import ICAL from 'ical.js'
+import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
+import { insertBooklet } from '@/store/booklets'
 import { plainHomework } from '@/core/demonstration/homeworkChange'
 import { homeFile } from '@/core/demonstration/homeFile'
 import { writePractice, type PracticeEntry } from '@/core/demonstration/practiceLog'
+import { bookletForm, giveBooklet } from '../do/booklet'
 import { changeHomework, homeworkForm, practiceForm, readBackPractice } from '../do/homework'
 import { bookletPdf } from '../pdf/booklet'
 import { dog, msPerDay } from '../tests/kennel'
@@ -12,6 +15,7 @@ import { pagesOf, readPdf } from '../tests/pdf'
 import { readyKennel, sessionOf } from '../tests/shown'
 import { loadAfter } from './after'
 import { loadBooklet, practiceCalendar } from './booklet'
+import { loadHandoffs } from './handoff'
 import { practiceFile } from './practiceFile'
 
 /** Shown: the owner missed once with two cues, then it came off. */
@@ -70,10 +74,26 @@ describe('the booklet', () => {
       ])
         expect(text).toContain(said)
       for (const week of [1, 2, 3, 4]) expect(text).toContain(`Week ${week}`)
-      for (const said of ['Last time you repeated it', 'When it fails', 'xylitol', 'local law', 'Ring Ada'])
+      for (const said of ['Last time you repeated it', 'If something goes wrong', 'xylitol', 'local law'])
         expect(text).toContain(said)
+      expect(text).toContain('Call Ada')
     },
   )
+
+  it('that lacks what is practiced is listed to be printed again, until it is given or its weeks are over', () => {
+    const k = shownKennel()
+    const listed = (at = k.at) => loadHandoffs(k.db, at).anew.map((b) => [b.name, ...b.missing])
+    // What was shown is in the booklet that goes home that day.
+    expect(listed()).toEqual([])
+    insertBooklet(k.db, { id: v7(), residencyId: k.residencyId, commands: ['heel'], at: k.at, by: k.ada })
+    expect(listed()).toEqual([['Bramble', 'Sit']])
+    expect(listed(k.at + 40 * msPerDay)).toEqual([])
+    const give = (residencyId: string) =>
+      giveBooklet(k.db, bookletForm.parse({ residencyId, recordedBy: k.ada }), k.at + 1000)
+    expect(give(v7())).toMatchObject({ ok: false })
+    expect(give(k.residencyId)).toEqual({ ok: true })
+    expect(listed()).toEqual([])
+  })
 
   it('of a dog that holds nothing is a booklet all the same', async () => {
     const k = readyKennel()

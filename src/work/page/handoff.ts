@@ -13,6 +13,7 @@ import { ladderOf } from '../scene/regimes'
 import { atOnce } from '../scene/breaths'
 import { standingOf, summarySteps } from '../record/refold'
 import { readyWith, shownOf } from '../scene/shown'
+import { notInBooklet } from '../scene/booklets'
 import { handlers } from '../scene/who'
 import { slotsFor, handoffHours } from '../scene/slots'
 
@@ -169,10 +170,20 @@ function handoffsThatAreOver(db: Db, now: number, names: ReadonlyMap<string, str
   })
 }
 
+/** An owner whose booklet lacks what is to be practiced: it is printed anew and given. */
+export interface BookletAnew {
+  readonly residencyId: string
+  readonly run: string
+  readonly name: string
+  readonly ownerName: string
+  readonly missing: readonly string[]
+}
+
 export interface HandoffsView {
   readonly timeZone: string
   readonly rows: readonly HandoffRow[]
   readonly over: readonly HandoffOver[]
+  readonly anew: readonly BookletAnew[]
 }
 
 /**
@@ -194,10 +205,22 @@ export function* handoffsSteps(db: Db, now: number): Generator<undefined, Handof
       live: live ? { ...live, personName: names.get(live.personId) ?? '' } : undefined,
     }
   })
+  const over = handoffsThatAreOver(db, now, names)
+  const shown = new Map(here.map(([resident]) => [resident.residencyId, resident]))
+  for (const { residencyId } of over) {
+    const resident = findResident(db, residencyId)
+    if (resident) shown.set(residencyId, resident)
+  }
+  const anew = [...shown.values()].flatMap((r): BookletAnew[] => {
+    const missing = notInBooklet(db, r, now)
+    const { residencyId, runNumber: run, name, ownerName } = r
+    return missing.length === 0 ? [] : [{ residencyId, run, name, ownerName, missing }]
+  })
   const rank = (r: HandoffRow) => (r.live ? 0 : r.readyOn !== undefined ? 1 : 2)
   return {
     timeZone,
-    over: handoffsThatAreOver(db, now, names),
+    over,
+    anew,
     rows: rows.sort(
       (a, b) =>
         rank(a) - rank(b) ||

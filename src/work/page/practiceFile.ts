@@ -109,7 +109,7 @@ export function practiceFile(booklet: Booklet, program: string): string {
         <td></td>
       </tr>
     </table>
-    <h2>When it fails</h2>
+    <h2>If something goes wrong</h2>
     <ul>
       ${homework.whenItFails.map((l) => html`<li>${l}</li>`)}
     </ul>
@@ -117,7 +117,7 @@ export function practiceFile(booklet: Booklet, program: string): string {
     <ul>
       ${homework.cautions.map((l) => html`<li>${l}</li>`)}
     </ul>
-    <h2>Ring ${booklet.ring}</h2>
+    <h2>Call ${booklet.ring}</h2>
     <ul>
       ${homework.ringWhen.map((l) => html`<li>${l}</li>`)}
     </ul>

@@ -154,11 +154,11 @@ export async function bookletPdf(booklet: Booklet, size: 'half' | 'whole', paper
     }
     if (week.also !== '') sheet.text(week.also)
   }
-  sheet.head('When it fails')
+  sheet.head('If something goes wrong')
   sheet.points(homework.whenItFails)
   sheet.head('Cautions')
   sheet.points(homework.cautions)
-  sheet.head('Ring')
+  sheet.head('Call')
   sheet.text(booklet.ring, 'bold', 1.15)
   sheet.points(homework.ringWhen)
   end(doc)

@@ -75,7 +75,7 @@ const partsOf = (item: ScriptItem): readonly (readonly [label: string, text: str
       ['Say', [item.says, saidBySignal(item) ? `signal: ${item.signal}` : ''].filter((t) => t !== '').join('; ')],
       ['You', item.walk],
       ['If not', item.ifFails],
-      ['Owner', item.tellOwner],
+      ['Owner', [item.ownerStands ?? '', item.tellOwner].filter((t) => t !== '').join(' ')],
     ] as const
   ).filter(([, text]) => text !== '')
 

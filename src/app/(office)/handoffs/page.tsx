@@ -6,12 +6,12 @@ import { kennelDatabase } from '@/store/connection'
 import { handoffsSteps } from '@/work/page/handoff'
 import { inBreaths } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
-import { sayHandoffOutcome } from './actions'
+import { keepBookletGiven, sayHandoffOutcome } from './actions'
 
 export const metadata: Metadata = { title: 'Handoffs' }
 
 export default async function HandoffsPage() {
   const person = await enter()
-  const say = mayAct(person.role, 'trainer') ? sayHandoffOutcome : undefined
-  return <Handoffs {...await inBreaths(handoffsSteps(kennelDatabase(), requestTime()))} say={say} />
+  const deeds = mayAct(person.role, 'trainer') ? { say: sayHandoffOutcome, give: keepBookletGiven } : undefined
+  return <Handoffs {...await inBreaths(handoffsSteps(kennelDatabase(), requestTime()))} deeds={deeds} />
 }

@@ -1,0 +1,32 @@
+import { z } from 'zod'
+import type { Db } from './database'
+
+const commandIds = z
+  .string()
+  .transform((text): unknown => JSON.parse(text))
+  .pipe(z.array(z.string()))
+const givenRow = z.object({ commands: commandIds }).optional()
+
+/** Ids of the commands in the booklet that an owner was given last; undefined where none is known to be given. */
+export const lastBooklet = (db: Db, residencyId: string): readonly string[] | undefined =>
+  givenRow.parse(
+    db
+      .prepare('SELECT commands FROM booklet_given WHERE residency_id = ? ORDER BY at DESC, id DESC LIMIT 1')
+      .get(residencyId),
+  )?.commands
+
+/** Keeps that an owner was given a booklet with these commands. */
+export function insertBooklet(
+  db: Db,
+  given: {
+    readonly id: string
+    readonly residencyId: string
+    readonly commands: readonly string[]
+    readonly at: number
+    readonly by: string
+  },
+): void {
+  db.prepare(
+    'INSERT INTO booklet_given (id, residency_id, commands, at, by) VALUES (@id, @residencyId, @commands, @at, @by)',
+  ).run({ ...given, commands: JSON.stringify(given.commands) })
+}
