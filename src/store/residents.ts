@@ -4,6 +4,7 @@ import type { DogTraits } from '@/core/dog/traits'
 import { dogTraits } from '@/core/dog/traitsSchema'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import type { Db } from './database'
+import { isBooked } from './notComing'
 
 export interface Resident {
   readonly residencyId: string
@@ -80,7 +81,7 @@ export const residentsGone = (db: Db, day: string, letters: string, most: number
   db
     .prepare(
       `SELECT ${residentColumns}
-        WHERE r.leaves_on < @day AND (instr(lower(d.name), lower(@letters)) > 0
+        WHERE r.leaves_on < @day AND ${isBooked('r')} AND (instr(lower(d.name), lower(@letters)) > 0
           OR instr(lower(d.owner_name), lower(@letters)) > 0)
         ORDER BY r.leaves_on DESC LIMIT @most`,
     )
@@ -105,13 +106,13 @@ const idRows = z.array(z.object({ id: z.string() }))
 
 /** Every residency, past ones too. */
 export const allResidencyIds = (db: Db): readonly string[] =>
-  idRows.parse(db.prepare('SELECT id FROM residency').all()).map((r) => r.id)
+  idRows.parse(db.prepare(`SELECT id FROM residency r WHERE ${isBooked('r')}`).all()).map((r) => r.id)
 
 const residentIfAny = residentRow.optional()
 
-/** One residency, or undefined. */
+/** One residency of a dog that came or is to come, or undefined. */
 export const findResident = (db: Db, residencyId: string): Resident | undefined =>
-  residentIfAny.parse(db.prepare(`SELECT ${residentColumns} WHERE r.id = ?`).get(residencyId))
+  residentIfAny.parse(db.prepare(`SELECT ${residentColumns} WHERE r.id = ? AND ${isBooked('r')}`).get(residencyId))
 
 export interface DogRow {
   readonly id: string
@@ -181,8 +182,8 @@ export const otherResidencies = (db: Db, dogId: string, residencyId: string): re
   db
     .prepare(
       `SELECT id, arrives_on AS arrivesOn, leaves_on AS leavesOn
-        FROM residency
-        WHERE dog_id = ? AND id <> ?
+        FROM residency r
+        WHERE dog_id = ? AND id <> ? AND ${isBooked('r')}
         ORDER BY arrives_on DESC`,
     )
     .all(dogId, residencyId)
@@ -370,9 +371,12 @@ export const readFinishes = (
 
 /** Every stay of a dog, by its residency. */
 export const residenciesOf = (db: Db, dogId: string): readonly string[] =>
-  z
-    .array(z.string())
-    .parse(db.prepare('SELECT id FROM residency WHERE dog_id = ? ORDER BY arrives_on').pluck().all(dogId))
+  z.array(z.string()).parse(
+    db
+      .prepare(`SELECT id FROM residency r WHERE dog_id = ? AND ${isBooked('r')} ORDER BY arrives_on`)
+      .pluck()
+      .all(dogId),
+  )
 
 export function insertFinish(
   db: Db,

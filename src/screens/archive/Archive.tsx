@@ -6,16 +6,19 @@ import styled from 'styled-components'
 import { daysBetween } from '@/core/days'
 import { outcomeWords } from '@/core/handoff/outcome'
 import { TextLine } from '@/ui/Field'
-import { Button } from '@/ui/press'
+import { Wrong } from '@/ui/fieldParts'
+import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { sayDay } from '@/ui/when'
 import { OfficePage } from '@/ui/Page'
 import type { ArchiveView, GoneRow } from '@/work/page/archive'
 import { OrderedList } from '@/ui/List'
 import { May } from '../shell/may'
+import type { Told } from '../told'
+import { useTold } from '../useTold'
 
 /** Dogs that went home: each with what became of it, its whole history a step away, and a way to come back. */
-export function Archive({ view }: { view: ArchiveView }) {
+export function Archive({ view, back }: { view: ArchiveView; back: ((raw: unknown) => Promise<Told>) | undefined }) {
   const router = useRouter()
   const [text, setText] = useState(view.asked)
   return (
@@ -64,8 +67,50 @@ export function Archive({ view }: { view: ArchiveView }) {
           ))}
         </Rows>
       )}
+      {view.notComing.length > 0 && <DidNotCome rows={view.notComing} back={back} />}
       {view.more && <p>More went home before. A name finds them.</p>}
     </OfficePage>
+  )
+}
+
+/** Bookings that came to nothing, each with its days and why. */
+function DidNotCome({
+  rows,
+  back,
+}: {
+  rows: ArchiveView['notComing']
+  back: ((raw: unknown) => Promise<Told>) | undefined
+}) {
+  const { send, wrong, pending } = useTold()
+  return (
+    <section aria-labelledby="not-coming">
+      <h2 id="not-coming">Did not come</h2>
+      <Wrong>{wrong}</Wrong>
+      <Rows>
+        {rows.map((r) => (
+          <li key={r.residencyId}>
+            <div>
+              <b>{r.name}</b> <span>{r.ownerName}’s</span>
+            </div>
+            <p>
+              Was booked for run {r.runNumber}, {sayDay(r.arrivesOn)} to {sayDay(r.leavesOn)} {r.leavesOn.slice(0, 4)}
+            </p>
+            <p>
+              “{r.why}” {r.by}
+            </p>
+            {back && (
+              <Quiet
+                isPending={pending}
+                aria-label={`${r.name} comes after all`}
+                onPress={() => send(() => back({ residencyId: r.residencyId }))}
+              >
+                Comes after all
+              </Quiet>
+            )}
+          </li>
+        ))}
+      </Rows>
+    </section>
   )
 }
 

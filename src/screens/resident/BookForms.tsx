@@ -1,5 +1,6 @@
 'use client'
 import { Link } from '@/ui/link'
+import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import styled from 'styled-components'
 import { Choose } from '@/ui/Choose'
@@ -26,6 +27,7 @@ export function BookForms({ view, actions }: { view: ResidentView; actions: Book
         <PutRight view={view} send={actions.putBooksRight} />
         <Stay view={view} send={actions.changeStay} />
         <Swap view={view} send={actions.swapRuns} />
+        {books.mayCancel && <DoesNotCome view={view} send={actions.cancelBooking} />}
         <p>
           Words, side and signals are changed in the{' '}
           <Link href={`/dogs/${resident.residencyId}/intake?step=words`}>intake</Link>, and so are{' '}
@@ -96,6 +98,32 @@ function Stay({ view, send }: { view: ResidentView; send: Send }) {
       <Field label="Reason for another day" name="reason" plain maxLength={200} />
       <Button type="submit" isPending={pending}>
         Change the stay
+      </Button>
+      <Wrong>{wrong}</Wrong>
+    </Form>
+  )
+}
+
+/** A booking that comes to nothing: its run is free, and the dog counts nowhere. */
+function DoesNotCome({ view, send }: { view: ResidentView; send: Send }) {
+  const { residencyId, name } = view.resident
+  const router = useRouter()
+  const { send: go, wrong, pending } = useTold()
+  return (
+    <Form
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault()
+        const { why } = Object.fromEntries(new FormData(e.currentTarget))
+        go(
+          () => send({ residencyId, why }),
+          () => router.push('/dogs'),
+        )
+      }}
+    >
+      <Field label={`Why ${name} does not come`} name="why" plain maxLength={200} />
+      <Button type="submit" isPending={pending}>
+        Cancel the booking
       </Button>
       <Wrong>{wrong}</Wrong>
     </Form>

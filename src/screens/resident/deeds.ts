@@ -7,4 +7,5 @@ export interface BookActions {
   readonly putBooksRight: Send
   readonly swapRuns: Send
   readonly changeStay: Send
+  readonly cancelBooking: Send
 }

@@ -4,6 +4,7 @@ import { promisesMet } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
 import { lastHandoff } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
+import { readNotComing, type NotComing } from '@/store/notComing'
 import { residentsGone } from '@/store/residents'
 import { standingOf } from '../record/refold'
 import { shownOf } from '../scene/shown'
@@ -26,6 +27,8 @@ export interface GoneRow {
 
 export interface ArchiveView {
   readonly asked: string
+  /** Dogs that were booked and did not come. */
+  readonly notComing: readonly NotComing[]
   readonly rows: readonly GoneRow[]
   /** More went home than are shown. */
   readonly more: boolean
@@ -39,6 +42,7 @@ export function loadArchive(db: Db, asked: string, now: number): ArchiveView {
   const found = residentsGone(db, dayIn(readKennel(db).timeZone, now), asked.trim(), mostShown + 1)
   return {
     asked,
+    notComing: readNotComing(db, asked.trim(), mostShown),
     more: found.length > mostShown,
     rows: found.slice(0, mostShown).map((r): GoneRow => {
       const { summary } = standingOf(db, r.residencyId, now)

@@ -1,6 +1,6 @@
 import { findCommand } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
-import { readBookChanges, type ToldBookChange } from '@/store/books'
+import { firstRecorded, readBookChanges, type ToldBookChange } from '@/store/books'
 import type { Db } from '@/store/database'
 import { residentsOn, type Resident } from '@/store/residents'
 import { readStayChanges } from '@/store/stay'
@@ -9,6 +9,8 @@ import { asCounted } from '@/core/inOrder'
 /** What was changed of a dog in the books, as it is said, newest first. */
 export interface BooksView {
   readonly changes: readonly { readonly id: string; readonly says: string; readonly by: string; readonly at: number }[]
+  /** Nothing was recorded yet, so that its booking can be canceled. */
+  readonly mayCancel: boolean
   /** Dogs here it could change runs with. */
   readonly others: readonly { readonly id: string; readonly name: string }[]
 }
@@ -42,6 +44,7 @@ export function booksOf(db: Db, resident: Resident, ladder: Curriculum, today: s
   }))
   return {
     changes: [...changes, ...stays].sort((a, b) => b.at - a.at),
+    mayCancel: resident.leavesOn >= today && firstRecorded(db, resident.residencyId) === null,
     others: residentsOn(db, today)
       .filter((r) => r.residencyId !== resident.residencyId && r.runNumber !== resident.runNumber)
       .map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}` }))

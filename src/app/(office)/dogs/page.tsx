@@ -1,6 +1,8 @@
 import type { Metadata } from 'next'
 import { z } from 'zod'
 import { enter } from '@/app/door'
+import { comesAfterAll } from '@/app/(office)/coming/actions'
+import { mayAct } from '@/core/people/roles'
 import { Archive } from '@/screens/archive/Archive'
 import { kennelDatabase } from '@/store/connection'
 import { loadArchive } from '@/work/page/archive'
@@ -14,7 +16,8 @@ export default async function ArchivePage({
 }: {
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }) {
-  await enter()
+  const person = await enter()
   const { q } = query.parse(await searchParams)
-  return <Archive key={q} view={loadArchive(kennelDatabase(), q, requestTime())} />
+  const back = mayAct(person.role, 'trainer') ? comesAfterAll : undefined
+  return <Archive key={q} view={loadArchive(kennelDatabase(), q, requestTime())} back={back} />
 }

@@ -6,7 +6,7 @@ import { kennelDatabase } from '@/store/connection'
 import { residentSteps } from '@/work/page/resident'
 import { inBreaths } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
-import { moveGoingHome } from '../../coming/actions'
+import { doesNotCome, moveGoingHome } from '../../coming/actions'
 import { changeRuns, doWithoutBaseline, keepNote, putBooksRight, putSetRight, takeSetBack } from './actions'
 
 const word = z.string().max(80).optional().catch(undefined)
@@ -50,6 +50,7 @@ export default async function ResidentPage({
         putBooksRight,
         swapRuns: changeRuns,
         changeStay: moveGoingHome,
+        cancelBooking: doesNotCome,
       }}
     />
   )
