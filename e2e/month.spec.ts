@@ -95,6 +95,49 @@ test('a package says what each promise costs as it is chosen, and each run keeps
   await expect(far.getByLabel('Places')).toHaveValue('1')
 })
 
+test('a day that was typed stays when a package is chosen; the day of a package is changed by the next one', async ({
+  page,
+  kibou,
+}) => {
+  await visit(page, `${kibou.url}/dogs/new`)
+  const leaves = page.locator('input[name="leavesOn"]')
+  const begin = async (name: RegExp) => {
+    await page.getByRole('button', { name: /Begin from/ }).press('Enter')
+    await page.getByRole('option', { name }).press('Enter')
+  }
+  await begin(/Good at home/)
+  await expect(leaves).toHaveValue(inDays(14))
+  await begin(/nothing: choose below/)
+  await typeDay(page, 'Goes home on', inDays(23))
+  await begin(/Good at home/)
+  await expect(page.getByText(/All of it: about \d+ reps from the start/)).toBeVisible()
+  await expect(leaves).toHaveValue(inDays(23))
+})
+
+test('a dog that does not come is canceled with why, stands in the archive, and comes after all', async ({
+  page,
+  kibou,
+}) => {
+  await visit(page, `${kibou.url}/dogs/new`)
+  await page.getByLabel('Name', { exact: true }).fill('Gorse')
+  await page.getByLabel('Run number').fill('91')
+  await page.getByLabel('Owner', { exact: true }).fill('Tamsin')
+  await page.getByRole('button', { name: /Begin from/ }).press('Enter')
+  await page.getByRole('option', { name: /Good at home/ }).press('Enter')
+  await page.getByRole('button', { name: 'Add dog' }).press('Enter')
+  await expect(page).toHaveURL(/intake/)
+  await visit(page, `${kibou.url}/dogs/${kibou.dog('Gorse')}`)
+  await page.getByRole('button', { name: /Name, owner, run or days wrong/ }).press('Enter')
+  await page.getByLabel('Why Gorse does not come').fill('The owner moved away.')
+  await page.getByRole('button', { name: 'Cancel the booking' }).press('Enter')
+  await expect(page.getByRole('heading', { name: 'Did not come' })).toBeVisible()
+  await expect(page.getByText('“The owner moved away.”')).toBeVisible()
+  await page.getByRole('button', { name: 'Gorse comes after all' }).press('Enter')
+  await expect(page.getByRole('heading', { name: 'Did not come' })).toBeHidden()
+  await visit(page, kibou.url)
+  await expect(page.getByRole('link', { name: /Gorse/ }).first()).toBeVisible()
+})
+
 test('a dog that went home is found from the box of names, and comes back with what it was promised', async ({
   page,
   kibou,

@@ -7,7 +7,6 @@ const nowhere = { arrivesOn: '0001-01-01', leavesOn: '0001-01-02' } as const
 /** In a query: the residency is of a dog that came or is to come. */
 export const isBooked = (alias: string): string => `${alias}.leaves_on > '${nowhere.leavesOn}'`
 
-const bookedRow = z.object({ arrivesOn: z.string(), leavesOn: z.string() })
 const notComingRow = z.object({
   residencyId: z.string(),
   dogId: z.string(),
@@ -22,7 +21,7 @@ const notComingRow = z.object({
 /** A dog that was booked and did not come, with the days that it was booked for. */
 export type NotComing = z.infer<typeof notComingRow>
 
-const move = (db: Db, residencyId: string, days: z.infer<typeof bookedRow>): void => {
+const move = (db: Db, residencyId: string, days: { readonly arrivesOn: string; readonly leavesOn: string }): void => {
   db.prepare('UPDATE residency SET arrives_on = @arrivesOn, leaves_on = @leavesOn WHERE id = @residencyId').run({
     residencyId,
     ...days,

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { enter } from '@/app/door'
+import { mayAct } from '@/core/people/roles'
 import { Wall } from '@/screens/wall/Wall'
 import { wallSorts } from '@/core/views/wallView'
 import { packWall } from '@/core/views/wallCells'
@@ -8,6 +9,7 @@ import { allResidencyIds } from '@/store/residents'
 import { wallSteps } from '@/work/page/wall'
 import { inBreaths } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
+import { keepCall } from './wallActions'
 
 const query = z.object({ sort: z.enum(wallSorts).catch('chance'), down: z.literal('1').optional().catch(undefined) })
 
@@ -27,6 +29,7 @@ export default async function WallPage({
       ever={view.rows.length > 0 || allResidencyIds(kennelDatabase()).length > 0}
       sort={sort}
       descending={down === '1'}
+      tickCall={mayAct(person.role, 'trainer') ? keepCall : undefined}
     />
   )
 }

@@ -149,9 +149,9 @@ describe('practice that cannot have been', () => {
   }
   it.each<[string, Partial<PracticeEntry>, string | undefined]>([
     ['the first day', {}, undefined],
-    ['the day before', { day: '2026-11-30' }, '2026-11-30'],
+    ['the day before', { day: '2026-11-30' }, 'Mon 30 Nov'],
     ['the last day', { day: '2027-03-01' }, undefined],
-    ['the day after', { day: '2027-03-02' }, '2027-03-02'],
+    ['the day after', { day: '2027-03-02' }, 'Tue 2 Mar'],
     ['a line of the kennel’s own', { command: 'own:a1' }, undefined],
     ['a command of no homework', { command: 'agility' }, '“agility”'],
     ['ten more on a day with 490', { day: '2026-12-02', reps: 10, clean: 1 }, undefined],

@@ -1,3 +1,4 @@
+import { sayDay } from '../days'
 import { crc32 } from '../crc'
 
 /** One go at one command at home. */
@@ -150,10 +151,14 @@ export function impossibleIn(entries: readonly PracticeEntry[], home: PracticeAt
   const reps = new Map(home.repsOn)
   for (const e of entries) {
     if (e.day < home.from || e.day > home.until)
-      return `This log has practice on ${e.day}. It can only be from ${home.from} to ${home.until}. Nothing was read.`
+      return (
+        `This log has practice on ${sayDay(e.day)}. It can only be from ${sayDay(home.from)} to ` +
+        `${sayDay(home.until)}. Nothing was read.`
+      )
     if (!home.commands.has(e.command)) return `“${e.command}” is not in this dog’s homework. Nothing was read.`
     const now = (reps.get(e.day) ?? 0) + e.reps
-    if (now > mostRepsADay) return `This log has more than ${mostRepsADay} repetitions on ${e.day}. Nothing was read.`
+    if (now > mostRepsADay)
+      return `This log has more than ${mostRepsADay} repetitions on ${sayDay(e.day)}. Nothing was read.`
     reps.set(e.day, now)
   }
   return undefined

@@ -1,5 +1,5 @@
 import { findCommand, findRung, runKey } from '../curriculum/lookup'
-import { msPerDay } from '../days'
+import { msPerDay, sayDay } from '../days'
 import type { Curriculum, Run, Rung } from '../curriculum/types'
 import type { PromiseStanding } from '../promise/promise'
 import { unmetNeeds } from '../progress/gates'
@@ -215,7 +215,7 @@ function promiseLines(curriculum: Curriculum, standing: PromiseStanding, names: 
     lines: [
       {
         done: standing.heldSince !== undefined,
-        text: standing.heldSince ? `held since ${standing.heldSince}` : 'not held yet (the rule, on two days)',
+        text: standing.heldSince ? `held since ${sayDay(standing.heldSince)}` : 'not held yet (the rule, on two days)',
       },
       {
         done: placesDone,

@@ -59,6 +59,7 @@ export function ringRow(dog: WallDog, r: UpNext, today: string): RingRow {
       .filter((part) => part !== '')
       .join('; '),
     why: whyNext(dog, r),
+    called: dog.called ?? '',
   }
 }
 

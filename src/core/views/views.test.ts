@@ -38,7 +38,7 @@ const dog = (
   leavesOn,
   caution: '',
   biteHistory: false,
-  booked: false,
+  booked: '',
   curriculum: houseCurriculum,
   summary: summarise(houseCurriculum, state, promises, pace),
 })
@@ -178,6 +178,35 @@ describe('the wall', () => {
     expect(row(held, 'sit-stay.30s', monday + 1.2 * msPerDay)).toEqual(['Sit-stay, 1 s'])
   })
 
+  it('says no chance before a baseline, and calls no owner before three days of work bear it out', () => {
+    const wallOf = (days: number, more: Partial<WallDog> = {}) =>
+      buildWall(
+        houseCurriculum,
+        [
+          {
+            ...dog('Rook', '3', half, '2026-03-07', { days, reps: 40 * days }),
+            told: told(0.004, '2026-03-07'),
+            ...more,
+          },
+        ],
+        today,
+        now,
+      )
+    const ringing = (days: number, more: Partial<WallDog> = {}) => wallOf(days, more).ring.length
+    expect([0, 1, 2, 3, 9].map((days) => ringing(days))).toEqual([0, 0, 0, 1, 1])
+    expect(wallOf(3, { called: 'called Mon 2 Mar by Maud' }).ring[0]?.called).toBe('called Mon 2 Mar by Maud')
+    // What cannot be met in this house needs no work to be known.
+    expect(ringing(0, { told: told(0, '2026-03-07', { impossible: true }) })).toBe(1)
+    const untested = wallOf(0, { untested: true, not: 'its baseline comes first' })
+    expect(untested.ring).toEqual([])
+    expect(untested.rows[0]).toMatchObject({
+      chance: -1,
+      said: 'not known yet',
+      trendSaid: expect.stringMatching(/^Its baseline comes first\. Its promises usually take about \d+ days\.$/),
+    })
+    expect(wallOf(0).rows[0]?.said).toBe('under 1 in 20')
+  })
+
   it('says why a dog is next, and who is passed over', () => {
     expect(wall.upNext.map((r) => [r.name, r.turn])).toEqual([
       ['Heron', 'first'],
@@ -308,7 +337,7 @@ describe('the resident', () => {
     const promise = sit([...sitUp, met(1), met(2)]).promise
     expect(promise?.met).toBe(false)
     expect(promise?.lines).toEqual([
-      { done: true, text: 'held since 2026-03-04' },
+      { done: true, text: 'held since Wed 4 Mar' },
       { done: false, text: '1 of 2 places: Hay barn 2/2 days' },
       { done: true, text: '1 of 1 people: Ada 2/2 days' },
     ])

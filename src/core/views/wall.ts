@@ -2,6 +2,7 @@ import { findCommand } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { daysBetween } from '../days'
 import { sayChance } from '../forecast/forecast'
+import { costOf } from '../handoff/cost'
 import { upNext, usualDealing, type Dealing, type UpNext } from '../forecast/upNext'
 import { houseForgetting, type Forgetting } from '../progress/memory'
 import { usual } from '../promise/inUse'
@@ -50,7 +51,7 @@ export function buildWall(
     }),
     ring: dogs.flatMap((dog) => {
       const r = byDog.get(dog.residencyId)
-      return r?.reach === 'out of reach' && r.turn !== 'ready' ? [ringRow(dog, r, today)] : []
+      return r?.reach === 'out of reach' && r.turn !== 'ready' && isConfirmed(dog) ? [ringRow(dog, r, today)] : []
     }),
     later: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
@@ -82,6 +83,27 @@ export function buildWall(
           ]
         : []
     }),
+  }
+}
+
+/** Design choice: nobody calls an owner before so many days of work bear out what the forecast says. */
+const daysToConfirm = 3
+/** Whether what is said of this dog is more than a guess: it was worked, or no work can meet what was promised. */
+const isConfirmed = (dog: WallDog): boolean =>
+  dog.told?.impossible === true || (dog.untested !== true && dog.summary.pace.days >= daysToConfirm)
+
+/** What is said in place of a chance before the baseline: that it is not known, and what its promises usually take. */
+function notKnownYet(dog: WallDog): Pick<WallRow, 'chance' | 'said' | 'trend' | 'trendSaid'> | undefined {
+  if (dog.untested !== true || isMet(dog)) return undefined
+  const { days } = costOf(
+    dog.curriculum,
+    dog.summary.commands.flatMap((c) => c.promises.map((p) => p.promise)),
+  )
+  return {
+    chance: -1,
+    said: 'not known yet',
+    trend: 0,
+    trendSaid: `Its baseline comes first. Its promises usually take about ${days} ${days === 1 ? 'day' : 'days'}.`,
   }
 }
 
@@ -125,6 +147,7 @@ function wallRow(
     said: need && dog.told && !isMet(dog) ? sayChance(dog.told.chance) : '',
     trend: !need || isMet(dog) || !dog.told?.trend ? 0 : dog.told.trend.was < dog.told.chance ? 1 : -1,
     trendSaid: need && dog.told && !isMet(dog) ? sayTrend(dog.told) : '',
+    ...notKnownYet(dog),
     cells: shown.map(({ id }) => {
       const standing = dog.summary.commands.find((c) => c.command === id)
       return standing ? wallCell(curriculum, standing, now, model) : absentCell(id)

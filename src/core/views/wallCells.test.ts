@@ -36,7 +36,7 @@ const row = {
   caution: '',
   biteHistory: false,
   ready: false,
-  booked: false,
+  booked: '',
   lacks: '',
   reach: 'tight',
   chance: 0.7,

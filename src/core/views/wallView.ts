@@ -28,8 +28,10 @@ export interface WallDog {
   /** The ladder this dog climbs. */
   readonly curriculum: Curriculum
   readonly summary: Summary
-  /** A handoff is booked. */
-  readonly booked: boolean
+  /** When its owner was called last, and by whom; empty for never. */
+  readonly called?: string
+  /** When its handoff is booked, in words; empty where none is. */
+  readonly booked: string
 }
 
 export interface WallCell {
@@ -53,7 +55,7 @@ export interface WallRow {
   readonly caution: string
   readonly biteHistory: boolean
   readonly ready: boolean
-  readonly booked: boolean
+  readonly booked: string
   /** What is wrong with its promises: none was made, or its ladder does not have what was; empty otherwise. */
   readonly lacks: string
   readonly reach: UpNext['reach'] | 'nothing needed'
@@ -94,6 +96,8 @@ export interface RingRow {
   /** Nothing was promised, or nothing of it can be kept: said instead of figures. */
   readonly reason: string
   readonly why: string
+  /** When its owner was called last, and by whom; empty for never. */
+  readonly called: string
 }
 
 export interface WallView {

@@ -3,7 +3,7 @@ import { Link } from '@/ui/link'
 import { useActionState, useRef, useState } from 'react'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
-import { addDays } from '@/core/days'
+import { addDays, sayDay } from '@/core/days'
 import { costOf } from '@/core/handoff/cost'
 import { traitNames, traitWords } from '@/core/dog/traits'
 import type { Typed } from '@/core/fields'
@@ -101,7 +101,7 @@ export function DogForm({
                   ...booking.known.map((d) => ({
                     id: d.id,
                     name: `${d.name}, ${d.ownerName}’s`,
-                    note: `went home ${d.lastLeft}; keeps its history and is tested afresh`,
+                    note: `went home ${sayDay(d.lastLeft)}; keeps its history and is tested afresh`,
                   })),
                 ]}
               />
@@ -234,7 +234,10 @@ export function DogForm({
                 onChange={(id) => {
                   const chosen = booking.presets.find((p) => p.id === id)
                   const arrives = form.current && new FormData(form.current).get('arrivesOn')
-                  if (chosen?.days !== undefined && typeof arrives === 'string' && arrives !== '')
+                  // A day that somebody typed stays as it was typed.
+                  const typedDay = form.current && new FormData(form.current).get('leavesOn')
+                  const mayChange = typeof typedDay !== 'string' || typedDay === '' || typedDay === leaves
+                  if (chosen?.days !== undefined && mayChange && typeof arrives === 'string' && arrives !== '')
                     setLeaves(addDays(arrives, chosen.days))
                   setPreset(chosen)
                   setPresetAt(state.tries)

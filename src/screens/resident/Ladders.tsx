@@ -1,4 +1,5 @@
 'use client'
+import { sayDay } from '@/ui/when'
 import { percent } from '@/ui/percent'
 import { Link } from '@/ui/link'
 import { useState } from 'react'
@@ -106,7 +107,8 @@ function CommandBlock({ command, residencyId }: { command: CommandView; residenc
 function Peg({ rung }: { rung: RungView }) {
   const detail =
     `${rung.criterion}; ${rung.rule}; ` +
-    `${rung.counts}${rung.heldSince ? `; held since ${rung.heldSince}` : ''}${rung.shut ? `. ${rung.shut}` : ''}`
+    `${rung.counts}${rung.heldSince ? `; held since ${sayDay(rung.heldSince)}` : ''}` +
+    (rung.shut ? `. ${rung.shut}` : '')
   return (
     <PegCell
       data-mark={rung.mark}

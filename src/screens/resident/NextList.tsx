@@ -14,14 +14,24 @@ export function NextList({
   next,
   view,
   first = true,
+  gone = '',
 }: {
   next: WhatNext
   view: Pick<ResidentView, 'resident' | 'people' | 'places'>
   first?: boolean
+  /** When it went home, in words; empty while it is here. */
+  gone?: string
 }) {
   const { words } = useMeasures()
   const place = (id: string | undefined) => view.places.find((p) => p.id === id)?.name
   const person = (id: string | undefined) => view.people.find((p) => p.id === id)?.name
+  if (gone !== '')
+    return (
+      <section aria-labelledby="next">
+        <h2 id="next">Next</h2>
+        <p>{gone}</p>
+      </section>
+    )
   return (
     <section aria-labelledby="next">
       <Head>

@@ -51,12 +51,12 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
         <div>
           <h1>{resident.name}</h1>
           <p>
-            {resident.ownerName}’s; goes home {sayDay(resident.leavesOn)},{' '}
+            {resident.ownerName}’s; {view.daysLeft < 0 ? 'went' : 'goes'} home {sayDay(resident.leavesOn)}
             {view.daysLeft < 0
-              ? 'gone'
+              ? ''
               : view.daysLeft === 0
-                ? 'today'
-                : `${view.daysLeft} ${view.daysLeft === 1 ? 'day' : 'days'} left`}
+                ? ', today'
+                : `, ${view.daysLeft} ${view.daysLeft === 1 ? 'day' : 'days'} left`}
           </p>
         </div>
         <Words>
@@ -97,7 +97,16 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
       )}
       <Columns>
         <div>
-          <NextList next={view.next} view={view} first={!view.arriving || view.arriving.baseline === 'done'} />
+          <NextList
+            next={view.next}
+            view={view}
+            first={!view.arriving || view.arriving.baseline === 'done'}
+            gone={
+              view.daysLeft < 0
+                ? `${resident.name} went home on ${sayDay(resident.leavesOn)}. Past sets can still be added.`
+                : ''
+            }
+          />
           {view.forecast && <WillItBeReady part={view.forecast} timeZone={view.timeZone} />}
           {view.paces.map((p) => (
             <PaceLine key={p.command} name={p.name} pace={p.pace} />

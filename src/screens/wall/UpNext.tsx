@@ -4,15 +4,26 @@ import styled from 'styled-components'
 import type { UpNextRow, WallView } from '@/core/views/wallView'
 import { Disclosed } from '@/ui/Disclosed'
 import { Why } from '@/ui/Why'
-import { ButtonLink } from '@/ui/press'
+import { Wrong } from '@/ui/fieldParts'
+import { ButtonLink, Quiet } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
 import { May } from '../shell/may'
+import type { Told } from '../told'
+import { useTold } from '../useTold'
 
 /** House: more than this and nobody reads on. */
 const shown = 8
 
 /** Which dog and command most needs a block now, and why. */
-export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'later' | 'passedOver'> }) {
+export function UpNext({
+  view,
+  tickCall,
+}: {
+  view: Pick<WallView, 'upNext' | 'ring' | 'later' | 'passedOver'>
+  /** Keeps that an owner was called; undefined for who may not. */
+  tickCall: ((raw: unknown) => Promise<Told>) | undefined
+}) {
+  const { send, wrong, pending } = useTold()
   const { upNext: rows, ring, later } = view
   const [first, ...rest] = rows.slice(0, shown)
   const after = [...rows.slice(shown).map((r) => ({ ...r, why: r.reason })), ...view.passedOver]
@@ -101,7 +112,8 @@ export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'lat
       )}
       {ring.length > 0 && (
         <Aside data-person="true">
-          <h3>Ring the owner</h3>
+          <h3>Call owners</h3>
+          <Wrong>{wrong}</Wrong>
           <ul>
             {ring.map((r) => (
               <li key={r.residencyId}>
@@ -109,9 +121,20 @@ export function UpNext({ view }: { view: Pick<WallView, 'upNext' | 'ring' | 'lat
                   <b>{r.runNumber}</b> {r.name}
                 </Link>{' '}
                 <small>
-                  goes in {r.daysLeft} {r.daysLeft === 1 ? 'day' : 'days'}: {r.reason}
+                  {r.called !== '' && `${r.called}; `}
+                  {r.daysLeft === 0 ? 'goes today' : `goes in ${r.daysLeft} ${r.daysLeft === 1 ? 'day' : 'days'}`}:{' '}
+                  {r.reason}
                 </small>
                 <Why>{r.why}</Why>
+                {tickCall && (
+                  <Quiet
+                    isPending={pending}
+                    aria-label={r.called === '' ? `${r.name}’s owner was called` : `${r.name}’s owner was not called`}
+                    onPress={() => send(() => tickCall({ residencyId: r.residencyId, called: r.called === '' }))}
+                  >
+                    {r.called === '' ? 'Mark as called' : 'Undo'}
+                  </Quiet>
+                )}
               </li>
             ))}
           </ul>

@@ -12,6 +12,7 @@ import { useWhen } from '@/ui/ways'
 import type { WallPage } from '@/work/page/wall'
 import { Grid } from './Grid'
 import { rowsHtml } from './rows'
+import type { Told } from '../told'
 import { UpNext } from './UpNext'
 import { May } from '../shell/may'
 import { sayDay } from '@/core/days'
@@ -34,12 +35,14 @@ export function Wall({
   sort,
   descending,
   ever,
+  tickCall,
 }: {
   view: Packed<WallPage>
   sort: WallSort
   descending: boolean
   /** Some dog was or will be here, though none is today. */
   ever: boolean
+  tickCall: ((raw: unknown) => Promise<Told>) | undefined
 }) {
   const router = useRouter()
   useEffect(() => {
@@ -107,7 +110,7 @@ export function Wall({
           </Grid>
         </Scroller>
       </Board>
-      <UpNext view={view} />
+      <UpNext view={view} tickCall={tickCall} />
     </Screen>
   )
 }

@@ -13,12 +13,13 @@ export const rowsHtml = (rows: readonly PackedRow[], commands: WallView['command
 const dogRow = (row: PackedRow, commands: WallView['commands']): Markup =>
   html`<tr>
     <th scope="row" class="who">${dog(row)}</th>
-    <td class="days"><b>${row.daysLeft}</b><small>${daysWord(row.daysLeft)}</small></td>
+    <td class="days">${daysLeft(row)}</td>
     <td class="days ready">${ready(row)}</td>
     ${cellsOf(row).map((cell, i) => cellDrawn(cell, commands[i]))}
   </tr>`
 
-const daysWord = (n: number) => (n === 0 ? 'goes today' : n === 1 ? 'day' : 'days')
+const daysLeft = ({ daysLeft: n }: PackedRow): Markup =>
+  n === 0 ? html`<small>goes home today</small>` : html`<b>${n}</b><small>${n === 1 ? 'day' : 'days'}</small>`
 
 const dog = (row: PackedRow): Markup =>
   html`<a title="${row.name}" href="/dogs/${row.residencyId}"
@@ -28,7 +29,7 @@ const dog = (row: PackedRow): Markup =>
 /** What a person must know before it opens that door, else how far the handoff is. */
 function underName(row: PackedRow): Markup | undefined {
   if (row.biteHistory) return html`<small class="bite">bite history</small>`
-  if (row.booked) return html`<small>handoff booked</small>`
+  if (row.booked !== '') return html`<small>handoff ${row.booked}</small>`
   if (row.ready) return html`<small class="ready">ready</small>`
   return row.caution === '' ? undefined : html`<small>${row.caution}</small>`
 }
@@ -38,6 +39,8 @@ function ready(row: PackedRow): Markup {
   if (row.lacks !== '') return html`<small class="late">${row.lacks}</small>`
   if (row.reach === 'nothing needed') return html`<small>done</small>`
   if (row.said === '') return html`<small>being reckoned</small>`
+  if (row.chance < 0)
+    return html`<small title="${row.trendSaid}">${row.said}<span class="unseen">. ${row.trendSaid}</span></small>`
   const way = row.trend === 0 ? '' : row.trend > 0 ? '↑ ' : '↓ '
   const late = row.reach === 'out of reach' && html` class="late"`
   const title = row.trendSaid !== '' && html` title="${row.trendSaid}"`

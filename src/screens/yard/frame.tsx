@@ -85,14 +85,18 @@ export const KeptHere = memo(function KeptHere({ address, outbox }: { address: s
     <KeptLine
       role="status"
       data-offline={
-        status.offline || status.signedOut || status.heldUp !== '' || status.fleeting || status.refused.length > 0
+        status.offline ||
+        (status.signedOut && status.kept > 0) ||
+        status.heldUp !== '' ||
+        status.fleeting ||
+        status.refused.length > 0
       }
     >
       {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}
       {status.refused.length > 0 && ` · refused: ${status.refused.length}`}
       {status.offline && (mayReloadOffline() ? ' · no network' : ' · no network: do not reload')}
       {status.heldUp !== '' && ` · ${status.heldUp}`}
-      {status.signedOut && (
+      {status.signedOut && status.kept > 0 && (
         <>
           {' '}
           ·{' '}

@@ -7,7 +7,7 @@ import { methodAt } from '@/core/method/method'
 import { promisedRows, somePromised } from '@/core/intake/steps'
 import { regimeOf } from '@/core/progress/regime'
 import { roles } from '@/core/people/roles'
-import { dayIn, daysBetween } from '@/core/days'
+import { dayIn, daysBetween, sayDay } from '@/core/days'
 import { clock, day, fieldErrors, line, optionalDay, optionalLine } from '@/core/fields'
 import type { Curriculum } from '@/core/curriculum/types'
 import { newestCurriculum } from '@/store/curricula'
@@ -212,7 +212,9 @@ export function addDog(
       const dogId = before?.id ?? v7()
       const clash = before && residencyDuring(db, dogId, form.arrivesOn, form.leavesOn)
       if (clash)
-        return wrongIn({ arrivesOn: `${form.name} is here from ${clash.arrivesOn} to ${clash.leavesOn} already.` })
+        return wrongIn({
+          arrivesOn: `${form.name} is here from ${sayDay(clash.arrivesOn)} to ${sayDay(clash.leavesOn)} already.`,
+        })
       // What was promised in a stay that is past was promised, whatever is asked of such a dog now.
       const past = form.leavesOn < today
       const ladder = past ? curriculum : ladderAtHome(db, curriculum, form, before && traitsOfDog(db, before.id), now)

@@ -59,7 +59,7 @@ describe('what stands in the books', () => {
       return done.ok ? 'done' : done.reason
     }
     expect(refused({ run: '7' })).toBe('Wren has run 7 during these days. Swap them instead.')
-    expect(refused({ arrivesOn: '2026-03-05' })).toBe('It was worked here on 2026-03-02 already.')
+    expect(refused({ arrivesOn: '2026-03-05' })).toBe('It was worked here on Mon 2 Mar already.')
     expect(refused({ arrivesOn: '2026-03-20' })).toBe('Going home must lie after the arrival.')
     expect(refused({ arrivesOn: '2025-03-20' })).toMatch(/slip of the key/)
     expect(changes()).toEqual([])
@@ -79,7 +79,7 @@ describe('what stands in the books', () => {
     dog(db, { name: 'Rook', run: '7', arrivesOn: '2026-03-10', leavesOn: '2026-03-30' })
     expect(swap(wren)).toMatchObject({ ok: false, reason: 'Rook has run 7 while Bramble is here.' })
     expect(swap(residencyId)).toMatchObject({ ok: false })
-    expect(swap(wren, monday + 12 * msPerDay)).toMatchObject({ ok: false, reason: 'Wren went home on 2026-03-10.' })
+    expect(swap(wren, monday + 12 * msPerDay)).toMatchObject({ ok: false, reason: 'Wren went home on Tue 10 Mar.' })
     expect(runs()).toEqual(['1', '7'])
   })
 })

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { dayIn, daysBetween } from '@/core/days'
+import { dayIn, daysBetween, sayDay } from '@/core/days'
 import { day, line } from '@/core/fields'
 import { firstRecorded } from '@/store/books'
 import type { Db } from '@/store/database'
@@ -68,10 +68,12 @@ function wrongBooks(db: Db, resident: Resident, form: z.infer<typeof booksForm>)
   else if (daysBetween(form.arrivesOn, resident.leavesOn) > longestStay)
     errors['arrivesOn'] = `A stay of more than ${longestStay} days is surely a slip of the key.`
   else if (firstDay !== undefined && form.arrivesOn > firstDay)
-    errors['arrivesOn'] = `It was worked here on ${firstDay} already.`
+    errors['arrivesOn'] = `It was worked here on ${sayDay(firstDay)} already.`
   else {
     const clash = residencyDuring(db, resident.dogId, form.arrivesOn, resident.leavesOn, resident.residencyId)
-    if (clash) errors['arrivesOn'] = `${resident.name} is here from ${clash.arrivesOn} to ${clash.leavesOn} already.`
+    if (clash)
+      errors['arrivesOn'] =
+        `${resident.name} is here from ${sayDay(clash.arrivesOn)} to ${sayDay(clash.leavesOn)} already.`
   }
   const other = dogInRun(db, form.run, form.arrivesOn, resident.leavesOn, resident.residencyId)
   if (other !== undefined) errors['run'] = `${other} has run ${form.run} during these days. Swap them instead.`
@@ -92,7 +94,7 @@ export function swapRuns(db: Db, form: z.infer<typeof swapForm>, now: number): D
         return refuse('They have the same run already.')
       const today = dayIn(readKennel(db).timeZone, now)
       const gone = [one, other].find((r) => r.leavesOn < today)
-      if (gone) return refuse(`${gone.name} went home on ${gone.leavesOn}.`)
+      if (gone) return refuse(`${gone.name} went home on ${sayDay(gone.leavesOn)}.`)
       const pair = [
         { resident: one, run: other.runNumber },
         { resident: other, run: one.runNumber },

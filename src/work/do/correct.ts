@@ -1,6 +1,6 @@
 import { v4, v7 } from 'uuid'
 import { z } from 'zod'
-import { dayIn, momentAt } from '@/core/days'
+import { dayIn, momentAt, sayDay } from '@/core/days'
 import { outcomes } from '@/core/facts/fact'
 import { nothingSeen } from '@/core/facts/words'
 import { clock, day } from '@/core/fields'
@@ -183,7 +183,9 @@ function whatItWas(
   const on = dayOf(at)
   if (on < resident.arrivesOn || on > resident.leavesOn)
     return wrongIn({
-      begins: `${resident.name} was here from ${resident.arrivesOn} to ${resident.leavesOn}, not on ${on}.`,
+      begins:
+        `${resident.name} was here from ${sayDay(resident.arrivesOn)} to ${sayDay(resident.leavesOn)}, ` +
+        `not on ${sayDay(on)}.`,
     })
   const under = recordedUnder(db, resident, form.rungId ?? set.rungId, at)
   if (!under) return wrongIn({ rungId: `${resident.name}’s ladder has no such rung.` })

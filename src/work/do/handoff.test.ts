@@ -12,6 +12,7 @@ import { changeStaffMember } from './staff'
 import { pause, resume } from './stay'
 import { bookHandoff, bookNamed, cancelHandoff, moveHandoff, namedForm, sayOutcome, uncancelHandoff } from './handoff'
 import { invitation, loadHandoffPage } from '../page/handoff'
+import { loadWall } from '../page/wall'
 import { recordFacts } from '../record/accept'
 import { whyTaken } from '../scene/slots'
 import { dog, monday, msPerDay, mustBeOk, newKennel, Tablet, trainer } from '../tests/kennel'
@@ -142,6 +143,18 @@ describe('booking a handoff', () => {
     const resident = findResident(db, two)
     for (const slot of loadHandoffPage(db, two, now)?.slots ?? [])
       expect(resident && whyTaken(db, resident, slot, { readyOn: '2026-03-03', now })).toBeUndefined()
+  })
+
+  it('the wall says the hour on its day, and the day before that', () => {
+    const { db, ada, residencies, now } = readyKennel()
+    const from = Date.UTC(2026, 2, 4, 9)
+    expect(bookHandoff(db, { residencyId: idOf(residencies, 0), personId: ada, from }, now).ok).toBe(true)
+    const said = (at: number) => loadWall(db, at).rows.map((r) => r.booked)
+    expect([said(now), said(from - 3_600_000), said(from + 2 * 3_600_000)]).toEqual([
+      ['Wed 4 Mar'],
+      ['today 09:00'],
+      [''],
+    ])
   })
 
   it('who is booked to show a dog is not sent away, nor given a role that shows none, before it is moved', () => {

@@ -1,7 +1,7 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import type { Db } from '@/store/database'
-import { dayIn, momentAt } from '@/core/days'
+import { dayIn, momentAt, sayDay } from '@/core/days'
 import { clock, day } from '@/core/fields'
 import { handoffOutcomes } from '@/core/handoff/outcome'
 import type { Slot } from '@/core/handoff/slots'
@@ -99,7 +99,7 @@ export const bookNamed = (db: Db, form: z.infer<typeof namedForm>, now: number):
 /** Nobody knows when a dog that is not worked can be shown. */
 function pausedNow(db: Db, resident: Resident): Refusal | undefined {
   const pause = openPauses(db).get(resident.residencyId)
-  return pause && refuse(`${resident.name} is not worked since ${pause.fromDay}; book when it is again.`)
+  return pause && refuse(`${resident.name} is not worked since ${sayDay(pause.fromDay)}; book when it is again.`)
 }
 
 function book(
@@ -205,7 +205,8 @@ export function uncancelHandoff(db: Db, form: z.infer<typeof cancelForm>, now: n
       if (paused) return paused
       const { timeZone } = readKennel(db)
       const onDay = dayIn(timeZone, was.from)
-      if (onDay > resident.leavesOn) return refuse(`${resident.name} goes home on ${resident.leavesOn}, before it.`)
+      if (onDay > resident.leavesOn)
+        return refuse(`${resident.name} goes home on ${sayDay(resident.leavesOn)}, before it.`)
       if (!handlers(peopleOn(db, onDay)).includes(was.personId))
         return refuse('Whoever was to show it is not here then.')
       const named = { personId: was.personId, day: onDay, minute: wallMinute(timeZone, was.from) }

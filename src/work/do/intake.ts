@@ -83,7 +83,8 @@ export function saveDraft(
   const parsed = draft.safeParse(raw)
   if (!parsed.success) return { ok: false }
   const { key, step, typed, read, over } = parsed.data
-  if (step !== 'booking' && !findResident(db, key)) return { ok: false }
+  // A booking is begun of what is no dog yet; what is typed on after it was added is of no use to anybody.
+  if ((step === 'booking') === (findResident(db, key) !== undefined)) return { ok: false }
   return db
     .transaction((): ReturnType<typeof saveDraft> => {
       dropDraftsBefore(db, 'booking', now - draftDays * 86_400_000)
@@ -102,7 +103,8 @@ export function saveDraft(
 }
 
 /** Bookings begun and not finished, the newest first. */
-export const openBookings = (db: Db): readonly Draft[] => readDrafts(db, 'booking', 20)
+export const openBookings = (db: Db): readonly Draft[] =>
+  readDrafts(db, 'booking', 20).filter((d) => findResident(db, d.key) === undefined)
 
 /** Forgets a booking that was begun; what was typed comes back, so that it can be kept again. */
 export function discardBooking(db: Db, key: string): Draft | undefined {

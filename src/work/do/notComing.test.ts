@@ -1,5 +1,6 @@
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
+import { writeDraft } from '@/store/intake'
 import { residentsArriving, residentsOn } from '@/store/residents'
 import { recordFacts } from '../record/accept'
 import { rebuildStandings } from '../record/refold'
@@ -7,6 +8,7 @@ import { loadArchive } from '../page/archive'
 import { loadResident } from '../page/resident'
 import { loadWall } from '../page/wall'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
+import { openBookings, saveDraft } from './intake'
 import { cancelBooking, comingAfterAllForm, notComingForm, takeCancelingBack } from './notComing'
 
 /** A dog booked from Tuesday on, a day from now. */
@@ -59,6 +61,19 @@ describe('a dog that does not come', () => {
     expect(k.back(monday + 40 * msPerDay)).toMatchObject({ ok: false, reason: expect.stringContaining('are over') })
     dog(k.db, { run: '7', name: 'Rook', owner: 'Piers', ...k.days })
     expect(k.back()).toMatchObject({ ok: false, reason: expect.stringMatching(/^Rook has run 7/) })
+  })
+
+  it('what is typed on after a booking was added is no booking that was begun', () => {
+    const k = booked()
+    const draft = (key: string) => saveDraft(k.db, { key, step: 'booking', typed: { name: ['Rook'] } }, k.ada, monday)
+    expect(draft(k.residencyId)).toEqual({ ok: false })
+    const key = v7()
+    expect(draft(key).ok).toBe(true)
+    expect(openBookings(k.db).map((d) => d.key)).toEqual([key])
+    dog(k.db, { run: '9', name: 'Rook', key })
+    // As it lies there where it came from another device in the moment in which the dog was added.
+    writeDraft(k.db, key, 'booking', { name: ['Rook'] }, k.ada, monday)
+    expect(openBookings(k.db)).toEqual([])
   })
 
   it('is not canceled once something of it was recorded, without a reason, twice or by a stranger', () => {

@@ -89,7 +89,7 @@ describe('paper from before', () => {
   })
 
   it.each([
-    ['a day before it came', () => ['2026-02-20'], /was here from 2026-03-01/],
+    ['a day before it came', () => ['2026-02-20'], /was here from Sun 1 Mar/],
     ['a day to come', () => ['2026-03-15'], 'That time has not come yet.'],
     ['a rung that is nowhere', () => ['2026-03-05', 'sit.nothing'], /no such rung/],
     ['a place that is none', () => ['2026-03-05', 'sit.rear', {}, { placeId: 'moon' }], 'There is no such place.'],

@@ -11,7 +11,7 @@ import {
   type PaperDog,
 } from '@/core/block/paper'
 import { kits } from '@/core/curriculum/types'
-import { dayIn, momentAt } from '@/core/days'
+import { dayIn, momentAt, sayDay } from '@/core/days'
 import { outcomes } from '@/core/facts/fact'
 import { clock, day } from '@/core/fields'
 import { foldVersion } from '@/core/promise/summary'
@@ -96,7 +96,10 @@ class Pen {
     const resident = findResident(db, set.residencyId)
     if (!resident) return { field: 'rung', why: 'There is no such dog here.' }
     if (on < resident.arrivesOn || on > resident.leavesOn)
-      return { field: 'day', why: `${resident.name} was here from ${resident.arrivesOn} to ${resident.leavesOn}.` }
+      return {
+        field: 'day',
+        why: `${resident.name} was here from ${sayDay(resident.arrivesOn)} to ${sayDay(resident.leavesOn)}.`,
+      }
     const begun = momentAt(timeZone, on, minute)
     if (begun === undefined) return { field: 'time', why: 'The clock was put forward then: there was no such time.' }
     const slot = `${set.residencyId} ${begun}`

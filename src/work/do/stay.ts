@@ -1,6 +1,6 @@
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { dayIn, daysBetween } from '@/core/days'
+import { dayIn, daysBetween, sayDay } from '@/core/days'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
@@ -36,10 +36,13 @@ export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number):
       const { timeZone } = readKennel(db)
       const today = dayIn(timeZone, now)
       if (resident.leavesOn < today)
-        return refuse(`${resident.name} went home on ${resident.leavesOn}. A dog that comes back is taken in anew.`)
+        return refuse(
+          `${resident.name} went home on ${sayDay(resident.leavesOn)}. A dog that comes back is taken in anew.`,
+        )
       if (form.was !== undefined && form.was !== resident.leavesOn && form.leavesOn !== resident.leavesOn)
         return refuse(
-          `Somebody changed the day to ${resident.leavesOn} meanwhile; you typed ${form.leavesOn}. Nothing was ` +
+          `Somebody changed the day to ${sayDay(resident.leavesOn)} meanwhile; you typed ` +
+            `${sayDay(form.leavesOn)}. Nothing was ` +
             'written over. Send it again if it is to be yours.',
         )
       if (form.leavesOn === resident.leavesOn) return refuse('That is the day it goes home already.')
@@ -52,11 +55,12 @@ export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number):
       const next = residencyDuring(db, resident.dogId, resident.arrivesOn, form.leavesOn, resident.residencyId)
       if (next !== undefined)
         return refuse(
-          `${resident.name} is booked again from ${next.arrivesOn} to ${next.leavesOn}. Change that residency first.`,
+          `${resident.name} is booked again from ${sayDay(next.arrivesOn)} to ${sayDay(next.leavesOn)}. ` +
+            'Change that residency first.',
         )
       const handoff = liveHandoff(db, resident.residencyId)
       if (handoff && dayIn(timeZone, handoff.from) > form.leavesOn)
-        return refuse(`The handoff is booked for ${dayIn(timeZone, handoff.from)}. Move or cancel that first.`)
+        return refuse(`The handoff is booked for ${sayDay(dayIn(timeZone, handoff.from))}. Move or cancel that first.`)
       appendStayChange(db, {
         id: v7(),
         residencyId: resident.residencyId,

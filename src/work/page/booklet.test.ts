@@ -257,8 +257,8 @@ describe('a practice log that comes back', () => {
         ),
       )
     for (const [more, why] of [
-      [{ day: '2026-03-01' }, '2026-03-01'],
-      [{ day: '2026-12-01' }, '2026-12-01'],
+      [{ day: '2026-03-01' }, 'Sun 1 Mar'],
+      [{ day: '2026-12-01' }, 'Tue 1 Dec'],
       [{ command: 'agility' }, 'homework'],
       [{ reps: 501 }, '500'],
     ] as const)

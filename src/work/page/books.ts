@@ -1,3 +1,4 @@
+import { sayDay } from '@/core/days'
 import { findCommand } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { firstRecorded, readBookChanges, type ToldBookChange } from '@/store/books'
@@ -32,7 +33,7 @@ export function booksOf(db: Db, resident: Resident, ladder: Curriculum, today: s
     c.of === '' ? kindWords[c.what] : `${findCommand(ladder, c.of)?.name ?? c.of}, ${kindWords[c.what]}`
   const stays = readStayChanges(db, resident.residencyId).map((s) => ({
     id: `stay ${s.at}`,
-    says: `Goes home: ${s.was} became ${s.leavesOn}. “${s.reason}”`,
+    says: `Goes home: ${sayDay(s.was)} became ${sayDay(s.leavesOn)}. “${s.reason}”`,
     by: s.by,
     at: s.at,
   }))

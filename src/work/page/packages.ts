@@ -2,7 +2,7 @@ import { costOf, type PromisesCost } from '@/core/handoff/cost'
 import { findRung } from '@/core/curriculum/lookup'
 import { curriculumIn } from '@/core/curriculum/lengths'
 import type { Curriculum } from '@/core/curriculum/types'
-import { dayIn } from '@/core/days'
+import { dayIn, sayDay } from '@/core/days'
 import type { Typed } from '@/core/fields'
 import type { FieldSpec } from '@/core/form'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
@@ -109,7 +109,7 @@ export function loadPresets(db: Db, now: number): readonly Preset[] {
             {
               id: `dog ${r.residencyId}`,
               name: `as ${r.name} was promised`,
-              note: `${r.ownerName}’s, until ${r.leavesOn}`,
+              note: `${r.ownerName}’s, until ${sayDay(r.leavesOn)}`,
               days: undefined,
               dogId: r.dogId,
               promises,

@@ -1,8 +1,12 @@
-import { addDays, dayIn } from '@/core/days'
+import { sayMinute } from '@/core/clock'
+import { addDays, dayIn, sayDay } from '@/core/days'
+import type { House } from '@/core/house/house'
 import { sayVerdict } from '@/core/forecast/judged'
 import type { FirstNext } from '@/core/coach/next'
 import { buildWall } from '@/core/views/wall'
 import type { UpNextRow, WallUnsaid, WallView } from '@/core/views/wallView'
+import { firstName } from '@/core/people/names'
+import { lastCall } from '@/store/calls'
 import type { Db } from '@/store/database'
 import { handoffsAfter } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
@@ -41,13 +45,23 @@ function wornLately(db: Db, today: string): WallPage['worn'] {
   })
 }
 
+/** When a handoff is: on its day the hour, before that the day. */
+function sayBooked(from: number, today: string, { timeZone, clock }: Pick<House, 'timeZone' | 'clock'>): string {
+  const day = dayIn(timeZone, from)
+  return day === today ? `today ${sayMinute(wallMinute(timeZone, from), clock)}` : sayDay(day)
+}
+
+const sayCalled = (call: ReturnType<typeof lastCall>, { timeZone }: Pick<House, 'timeZone'>): string =>
+  call ? `called ${sayDay(dayIn(timeZone, call.at))} by ${firstName(call.by)}` : ''
+
 /** The wall as it stands now, for who lets others in between. */
 export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor = {}): Generator<undefined, WallPage> {
   const today = dayIn(readKennel(db).timeZone, now)
   const here = yield* summarySteps(db, today, now, residentsOn(db, today))
   const told = yield* keptForecastSteps(db, today)
   const house = readRules(db)
-  const booked = new Set(handoffsAfter(db, now).map((h) => h.residencyId))
+  const kennel = readHouse(db)
+  const booked = new Map(handoffsAfter(db, now).map((h) => [h.residencyId, sayBooked(h.from, today, kennel)]))
   const day = readToday(db, today, now)
   const dogs = here.map(([r, summary]) => {
     const not = day.not(r.residencyId)
@@ -55,7 +69,8 @@ export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor 
       ...r,
       curriculum: ladderOfResident(db, r, now, house),
       summary: { ...summary, readyOn: readyWith(db, r.residencyId, summary).readyOn },
-      booked: booked.has(r.residencyId),
+      booked: booked.get(r.residencyId) ?? '',
+      called: sayCalled(lastCall(db, r.residencyId), kennel),
       not,
       untested: not === baselineFirst.short,
       met: summary.readyOn !== undefined,
@@ -64,7 +79,7 @@ export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor 
     }
   })
   const forgetting = kennelForgetting(db)
-  const { floor, floorOutOfReach } = readHouse(db)
+  const { floor, floorOutOfReach } = kennel
   const view = buildWall(newestCurriculum(db), dogs, today, now, forgetting.model, me, {
     floor: floor === 'yes',
     floorOutOfReach: floorOutOfReach === 'yes',

@@ -1,3 +1,4 @@
+import { sayDay } from '@/core/days'
 import type { Paper } from '@/core/paper'
 import { begin, end, quiet, setFace, write, type Doc } from './type'
 import type { DoorCard, FeedingList, WordsView } from '../page/printed'
@@ -22,7 +23,7 @@ export async function cardPdf(card: DoorCard, paper?: Paper): Promise<Buffer> {
   })
   y = write(
     doc,
-    `${card.owner}’s, until ${card.until}`,
+    `${card.owner}’s, until ${sayDay(card.until)}`,
     'text',
     9,
     { x: left + 64, y, width: width - 64 - photoWidth - 6 },
@@ -148,8 +149,8 @@ function table(doc: Doc, top: number, columns: readonly Column[], rows: readonly
 
 /** The feeding list, on a whole sheet. */
 export async function feedingPdf(list: FeedingList, paper?: Paper): Promise<Buffer> {
-  const { doc, done } = begin('whole', `Feeding list ${list.today}`, paper)
-  let y = write(doc, `Feeding list, ${list.today}`, 'head', 20, { x: 36, y: 36, width: 520 })
+  const { doc, done } = begin('whole', `Feeding list ${sayDay(list.today)}`, paper)
+  let y = write(doc, `Feeding list, ${sayDay(list.today)}`, 'head', 20, { x: 36, y: 36, width: 520 })
   y = write(doc, `${list.kennel}. ${list.meals}. ${list.caution}`, 'text', 10, { x: 36, y: y + 2, width: 520 }, quiet)
   table(
     doc,
@@ -171,8 +172,8 @@ export async function feedingPdf(list: FeedingList, paper?: Paper): Promise<Buff
 
 /** The cue dictionary, on whole sheets. */
 export async function wordsPdf(view: WordsView, paper?: Paper): Promise<Buffer> {
-  const { doc, done } = begin('whole', `Cue words ${view.today}`, paper)
-  let y = write(doc, `Cue words, ${view.today}`, 'head', 20, { x: 36, y: 36, width: 520 })
+  const { doc, done } = begin('whole', `Cue words ${sayDay(view.today)}`, paper)
+  let y = write(doc, `Cue words, ${sayDay(view.today)}`, 'head', 20, { x: 36, y: 36, width: 520 })
   y = write(
     doc,
     `${view.kennel}. The house’s words: ${view.house.map((c) => `${c.command} “${c.word}”`).join(', ')}. ` +
