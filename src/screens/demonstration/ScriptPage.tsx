@@ -188,8 +188,10 @@ function Item({
           {item.tellOwner !== '' && (
             <>
               <dt className="owner">Tell {firstName(view.resident.ownerName)}</dt>
-              <dd className="owner">{item.tellOwner}</dd>
-              {item.ownerStands !== undefined && item.ownerStands !== '' && <dd>{item.ownerStands}</dd>}
+              <dd className="owner">
+                {item.tellOwner}{' '}
+                {item.ownerStands !== undefined && item.ownerStands !== '' && <small>{item.ownerStands}</small>}
+              </dd>
             </>
           )}
         </dl>

@@ -12,18 +12,27 @@ import { phone } from '@/ui/theme'
 import { Why } from '@/ui/Why'
 
 /** What the dog knows: a ladder a command, promised ones first. On a phone the rungs are folded away. */
-export function Ladders({ commands, residencyId }: { commands: readonly CommandView[]; residencyId: string }) {
+export function Ladders({
+  commands,
+  residencyId,
+  gone,
+}: {
+  commands: readonly CommandView[]
+  residencyId: string
+  /** It went home: what it knows is to be seen, and no work begins from here. */
+  gone: boolean
+}) {
   const promised = commands.filter((c) => c.promise)
   const other = commands.filter((c) => !c.promise)
   const begun = other.filter((c) => c.word !== 'not started')
   return (
     <Fold id="ladders" title="Ladders" note={`${promised.length} promised, ${begun.length} more begun`}>
       {promised.map((c) => (
-        <CommandBlock key={c.id} command={c} residencyId={residencyId} />
+        <CommandBlock key={c.id} command={c} residencyId={residencyId} gone={gone} />
       ))}
       {begun.length > 0 && <Aside>Not promised, begun</Aside>}
       {begun.map((c) => (
-        <CommandBlock key={c.id} command={c} residencyId={residencyId} />
+        <CommandBlock key={c.id} command={c} residencyId={residencyId} gone={gone} />
       ))}
       <Aside>
         Not begun:{' '}
@@ -40,7 +49,7 @@ export function Ladders({ commands, residencyId }: { commands: readonly CommandV
   )
 }
 
-function CommandBlock({ command, residencyId }: { command: CommandView; residencyId: string }) {
+function CommandBlock({ command, residencyId, gone }: { command: CommandView; residencyId: string; gone: boolean }) {
   const flags = [command.stuck ? 'stuck' : '', command.stale && command.word !== 'slipping' ? 'stale' : ''].filter(
     Boolean,
   )
@@ -59,9 +68,11 @@ function CommandBlock({ command, residencyId }: { command: CommandView; residenc
           {flags.length > 0 && <em data-person={command.stuck !== ''}>, {flags.join(', ')}</em>}
         </Word>
         {!quiet && <Line line={command.line} size="row" />}
-        <ButtonLink href={`/dogs/${residencyId}/work/${command.id}`} aria-label={`Work ${command.name}`}>
-          Work
-        </ButtonLink>
+        {!gone && (
+          <ButtonLink href={`/dogs/${residencyId}/work/${command.id}`} aria-label={`Work ${command.name}`}>
+            Work
+          </ButtonLink>
+        )}
       </Title>
       {!quiet && (
         <>

@@ -111,7 +111,7 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
           {view.paces.map((p) => (
             <PaceLine key={p.command} name={p.name} pace={p.pace} />
           ))}
-          <Ladders commands={commands} residencyId={resident.residencyId} />
+          <Ladders commands={commands} residencyId={resident.residencyId} gone={view.daysLeft < 0} />
         </div>
         <Side>
           <Handoff view={view} missing={missing} now={now} />

@@ -45,10 +45,11 @@ function wornLately(db: Db, today: string): WallPage['worn'] {
   })
 }
 
-/** When a handoff is: on its day the hour, before that the day. */
+/** When a handoff is, short enough for a run’s name to stand above it: on its day the hour, before that the day. */
 function sayBooked(from: number, today: string, { timeZone, clock }: Pick<House, 'timeZone' | 'clock'>): string {
   const day = dayIn(timeZone, from)
-  return day === today ? `today ${sayMinute(wallMinute(timeZone, from), clock)}` : sayDay(day)
+  const [, ...date] = sayDay(day).split(' ')
+  return day === today ? sayMinute(wallMinute(timeZone, from), clock) : date.join(' ')
 }
 
 const sayCalled = (call: ReturnType<typeof lastCall>, { timeZone }: Pick<House, 'timeZone'>): string =>
