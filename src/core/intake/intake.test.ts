@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { promiseField } from '../promise/typed'
 import { nested } from '../fields'
-import { openQuestions, remindDays, remindersOf } from './reminders'
+import { openQuestions, remindDays, remindersOf, vaccinated } from './reminders'
 import { severalIn, stepIds, stepSchemas } from './steps'
 import { stepsFor, sideAsked, usualQuestions } from './asked'
 import { canBeByHand } from '../dog/byHand'
@@ -89,5 +89,33 @@ describe('reminders', () => {
     expect(openQuestions(undefined, false)).toEqual([sideAsked])
     const open = stepSchemas.questions.parse(nested(typedOf({ asked: [{ question: sideAsked, answer: '' }] })))
     expect([openQuestions(open, true), openQuestions(open, false)]).toEqual([[], [sideAsked]])
+  })
+})
+
+describe('a vaccination that was given', () => {
+  const today = '2026-03-10'
+  const vaccines = [
+    { name: 'Rabies', given: '2025-03-12', due: '2026-03-12' },
+    { name: 'Kennel cough', given: '', due: '2026-03-05' },
+  ]
+  const given = (name: string, due: string) => vaccinated(health({ vaccines }), { name, due, today })
+
+  it('is due again as long after as last time, and reminds nobody before; another stays as it was', () => {
+    expect(remindersOf(health({ vaccines }), today).map((r) => r.text)).toEqual(['Rabies', 'Kennel cough'])
+    const after = given('Rabies', '2026-03-12')
+    expect(after?.vaccines).toEqual([{ name: 'Rabies', given: today, due: '2027-03-10' }, vaccines[1]])
+    expect(after && remindersOf(after, today).map((r) => r.text)).toEqual(['Kennel cough'])
+  })
+
+  it('without a last time is due on no day that nobody named', () => {
+    expect(given('Kennel cough', '2026-03-05')?.vaccines[1]).toEqual({ name: 'Kennel cough', given: today, due: '' })
+  })
+
+  it('that the dog has not, or not due then, is none', () => {
+    expect([given('Distemper', '2026-03-12'), given('Rabies', '2026-03-13'), given('Rabies', '')]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+    ])
   })
 })

@@ -1,4 +1,4 @@
-import { addDays } from '../days'
+import { addDays, daysBetween } from '../days'
 import { sideAsked } from './asked'
 import type { Entry } from './steps'
 
@@ -34,6 +34,24 @@ export function remindersOf(health: Entry<'health'>, today: string): readonly Re
       : [],
   )
   return [...vaccines, ...medicines]
+}
+
+/**
+ * A dog’s health once a vaccination that was due was given: due again as long after as it was after the last one, where
+ * that is known; what is required is local law and the vet’s word. Undefined where it has no such vaccination.
+ */
+export function vaccinated(
+  health: Entry<'health'>,
+  { name, due, today }: { readonly name: string; readonly due: string; readonly today: string },
+): Entry<'health'> | undefined {
+  const at = health.vaccines.findIndex((v) => v.name === name && v.due === due && due !== '')
+  if (at < 0) return undefined
+  const vaccines = health.vaccines.map((v, i) =>
+    i === at
+      ? { ...v, given: today, due: v.given === '' ? '' : addDays(today, Math.max(1, daysBetween(v.given, v.due))) }
+      : v,
+  )
+  return { ...health, vaccines }
 }
 
 /** Questions to the owner that have no answer yet; the side is one until it is known, and one question only. */

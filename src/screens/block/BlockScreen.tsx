@@ -14,6 +14,7 @@ import { AfterBlock, BreakNow, fetchLater, SetOver, Thumb, SmallSheet } from './
 import { Gear, KeptHere, Page, Strip, usePrefs, YardDoor, type YardMemory } from '../yard/frame'
 import { OutboxNow } from './outboxNow'
 import { PlanStrip } from './Plan'
+import { Elsewhere } from './Elsewhere'
 import { Prep } from './Prep'
 import type { SayGrip } from './AskGrip'
 import type { Grip } from '@/core/curriculum/grip'
@@ -171,6 +172,7 @@ function InHand({
     return (
       <Page>
         {top}
+        <Elsewhere view={view} sets={block.elsewhere} />
         <Prep
           view={view}
           block={block}
@@ -187,7 +189,6 @@ function InHand({
         />
       </Page>
     )
-  const elsewhere = block.elsewhere.filter((s) => s.reps.length > 0)
   const over = block.setEnded || block.enough || block.falling.fell
   // Asked for only when a set is over: what comes next is the dearest question of all.
   const ways = over ? waysOn(view, block, { was, setWas, end }) : undefined
@@ -209,19 +210,7 @@ function InHand({
             : undefined
         }
       />
-      {elsewhere.length > 0 && (
-        <NeedsPerson>
-          Another device has a set open with {view.resident.name}:{' '}
-          {elsewhere
-            .map(
-              (s) =>
-                `${findRung(view.curriculum, s.rungId)?.command.name ?? s.rungId}, ${s.reps.length} ` +
-                `${s.reps.length === 1 ? 'rep' : 'reps'}`,
-            )
-            .join('; ')}
-          . Both are kept.
-        </NeedsPerson>
-      )}
+      <Elsewhere view={view} sets={block.elsewhere} />
       {!over && panel === 'none' && <RungCard view={view} rung={rung} block={block} />}
       <LengthNote from={block.block?.from} young={view.young} />
       {!over && (

@@ -20,6 +20,7 @@ export type ChangeStay = (raw: unknown) => Promise<Told>
 export interface PauseActions {
   readonly pause: (raw: unknown) => Promise<Told>
   readonly resume: (raw: unknown) => Promise<Told>
+  readonly vaccinated: (raw: unknown) => Promise<Told>
 }
 
 /** Vaccinations, medicine, unanswered questions and dogs that are not worked. */
@@ -83,6 +84,18 @@ function MindRow({ mind: m, pauses }: { mind: Minding; pauses: PauseActions | un
                 : r.overdue
                   ? `, was due ${sayDay(r.on)}`
                   : `, due ${sayDay(r.on)}`)}
+            {pauses && r.kind === 'vaccination' && (
+              <>
+                {' '}
+                <Quiet
+                  isPending={pending}
+                  aria-label={`${m.resident.name} was vaccinated today: ${r.text}`}
+                  onPress={() => send(() => pauses.vaccinated({ residencyId: id, name: r.text, due: r.on }))}
+                >
+                  given today
+                </Quiet>
+              </>
+            )}
           </p>
         ))}
         {m.questions.length > 0 && (

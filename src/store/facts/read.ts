@@ -256,18 +256,18 @@ export const paidSince = (db: Db, residencyId: string, since: number): readonly 
     )
     .map((r) => r.paid === 1)
 
-const openSetsRows = z.array(z.object({ id: z.string(), device: z.string() }))
+const openSetsRows = z.array(z.object({ id: z.string(), device: z.string(), at: z.number() }))
 
 /** Sets of a residency opened since this moment, standing and not closed, with the device that opened each. */
 export const openSets = (
   db: Db,
   residencyId: string,
   since: number,
-): readonly { readonly id: string; readonly device: string }[] =>
+): readonly { readonly id: string; readonly device: string; readonly at: number }[] =>
   openSetsRows.parse(
     db
       .prepare(
-        `SELECT s.id, s.device FROM training_set s WHERE s.residency_id = ? AND s.at > ? AND s.item_id IS NULL
+        `SELECT s.id, s.device, s.at FROM training_set s WHERE s.residency_id = ? AND s.at > ? AND s.item_id IS NULL
          AND NOT EXISTS (SELECT 1 FROM set_close c WHERE c.set_id = s.id AND ${ofItsDevice('c', 's')})
          AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
       )

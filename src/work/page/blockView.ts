@@ -46,8 +46,8 @@ export interface BlockView {
   readonly since: number
   /** Its newest sets, with their reps, as the kennel knows them. */
   readonly recent: readonly SetFact[]
-  /** Those of them not closed, with the device that opened each. */
-  readonly open: readonly { readonly id: string; readonly device: string }[]
+  /** Those of them not closed, with the device that opened each, and when. */
+  readonly open: readonly { readonly id: string; readonly device: string; readonly at: number }[]
   readonly promises: readonly OwnerPromise[]
   readonly places: readonly SpaceRow[]
   readonly people: readonly Person[]

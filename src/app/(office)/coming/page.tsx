@@ -6,7 +6,7 @@ import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { comingSteps } from '@/work/page/coming'
 import { inBreaths } from '@/work/scene/breaths'
-import { moveGoingHome, stopWorking, workAgain } from './actions'
+import { moveGoingHome, stopWorking, vaccinationGiven, workAgain } from './actions'
 
 export const metadata: Metadata = { title: 'Coming and going' }
 
@@ -17,7 +17,7 @@ export default async function ComingPage() {
     <Coming
       view={await inBreaths(comingSteps(kennelDatabase(), requestTime()))}
       change={trains ? moveGoingHome : undefined}
-      pauses={trains ? { pause: stopWorking, resume: workAgain } : undefined}
+      pauses={trains ? { pause: stopWorking, resume: workAgain, vaccinated: vaccinationGiven } : undefined}
     />
   )
 }

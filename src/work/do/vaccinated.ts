@@ -1,0 +1,34 @@
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import { dayIn } from '@/core/days'
+import { vaccinated } from '@/core/intake/reminders'
+import type { Db } from '@/store/database'
+import { appendEntry, readEntry } from '@/store/intake'
+import { readKennel } from '@/store/kennel'
+import { findResident } from '@/store/residents'
+import { nobody, whoField, worksHere } from '../scene/who'
+import { refuse, type Deed } from './deed'
+
+export const vaccinatedForm = z.object({
+  residencyId: z.uuid(),
+  name: z.string().min(1).max(60),
+  /** The day on which it was due, as it was shown. */
+  due: z.iso.date(),
+  recordedBy: whoField,
+})
+
+/** Keeps that a vaccination was given today, as a further entry of the dog’s health. */
+export const giveVaccination = (db: Db, form: z.infer<typeof vaccinatedForm>, now: number): Deed =>
+  db
+    .transaction((): Deed => {
+      const { residencyId, recordedBy } = form
+      if (!findResident(db, residencyId)) return refuse('There is no such dog here.')
+      if (!worksHere(db, recordedBy)) return refuse(nobody)
+      const today = dayIn(readKennel(db).timeZone, now)
+      const health = readEntry(db, residencyId, 'health')?.entry
+      const entry = health && vaccinated(health, { ...form, today })
+      if (!entry) return refuse('This vaccination was changed meanwhile. Look at the intake.')
+      appendEntry(db, { id: v7(), residencyId, step: 'health', entry, at: now, recordedBy })
+      return { ok: true }
+    })
+    .immediate()
