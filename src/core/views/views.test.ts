@@ -197,7 +197,7 @@ describe('the wall', () => {
     expect(wallOf(3, { called: 'called Mon 2 Mar by Maud' }).ring[0]?.called).toBe('called Mon 2 Mar by Maud')
     // What cannot be met in this house needs no work to be known.
     expect(ringing(0, { told: told(0, '2026-03-07', { impossible: true }) })).toBe(1)
-    const untested = wallOf(0, { untested: true, not: 'its baseline comes first' })
+    const untested = wallOf(0, { unknown: true, untested: true, not: 'its baseline comes first' })
     expect(untested.ring).toEqual([])
     expect(untested.rows[0]).toMatchObject({
       chance: -1,

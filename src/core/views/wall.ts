@@ -90,11 +90,11 @@ export function buildWall(
 const daysToConfirm = 3
 /** Whether what is said of this dog is more than a guess: it was worked, or no work can meet what was promised. */
 const isConfirmed = (dog: WallDog): boolean =>
-  dog.told?.impossible === true || (dog.untested !== true && dog.summary.pace.days >= daysToConfirm)
+  dog.told?.impossible === true || (dog.unknown !== true && dog.summary.pace.days >= daysToConfirm)
 
 /** What is said in place of a chance before the baseline: that it is not known, and what its promises usually take. */
 function notKnownYet(dog: WallDog): Pick<WallRow, 'chance' | 'said' | 'trend' | 'trendSaid'> | undefined {
-  if (dog.untested !== true || isMet(dog)) return undefined
+  if (dog.unknown !== true || isMet(dog)) return undefined
   const { days } = costOf(
     dog.curriculum,
     dog.summary.commands.flatMap((c) => c.promises.map((p) => p.promise)),

@@ -18,6 +18,8 @@ export interface WallDog {
   readonly untested?: boolean
   /** Everything promised is met, whatever else ready waits for. */
   readonly met?: boolean
+  /** Its baseline is still to come, or under way: what it can do is not known yet. */
+  readonly unknown?: boolean
   /** Blocks it had today. */
   readonly blocks?: number
   /** What is said of it; undefined while nothing is yet. */

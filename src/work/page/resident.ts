@@ -2,7 +2,7 @@ import type { WhatNext } from '@/core/coach/next'
 import { commandOf, findCommand, ownRung } from '@/core/curriculum/lookup'
 import type { Pace } from '@/core/promise/quota'
 import { pacesOf } from '../scene/paces'
-import { wantsBaseline } from '../scene/firstThings'
+import { isUntested, wantsBaseline } from '../scene/firstThings'
 import { pausedBecause } from '../scene/pause'
 import { readyWith } from '../scene/shown'
 import type { Curriculum } from '@/core/curriculum/types'
@@ -113,6 +113,8 @@ function forecastPart(db: Db, { resident, today, curriculum, derived }: DogScene
   if (derived.summary.readyOn !== undefined) return undefined
   if (today > resident.leavesOn || today < resident.arrivesOn) return undefined
   if (readPromises(db, resident.residencyId).length === 0) return undefined
+  // What it can do is not known yet, as the wall says.
+  if (isUntested(db, resident.residencyId, today)) return undefined
   const told = keptForecast(db, resident.residencyId)
   return {
     view: told && forecastView(told.told, curriculum),

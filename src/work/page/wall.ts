@@ -74,6 +74,7 @@ export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor 
       called: sayCalled(lastCall(db, r.residencyId), kennel),
       not,
       untested: not === baselineFirst.short,
+      unknown: day.unknown(r.residencyId),
       met: summary.readyOn !== undefined,
       blocks: day.blocks(r.residencyId),
       told: told.get(r.residencyId)?.told,

@@ -15,6 +15,10 @@ export const baselineFirst = {
 export const wantsBaseline = (db: Db, residencyId: string, today: string): boolean =>
   baselinesOpen(db, today, deskDevice).has(residencyId)
 
+/** Whether nothing is known of what a dog can do: its baseline is still to come, and it is not paused. */
+export const isUntested = (db: Db, residencyId: string, today: string): boolean =>
+  pausedBecause(db, residencyId) === '' && wantsBaseline(db, residencyId, today)
+
 /**
  * Why nothing at all of a dog is worked now: it is paused, its baseline comes first, or it was over threshold twice
  * today; empty when it may be.

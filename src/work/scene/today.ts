@@ -33,6 +33,8 @@ export interface TodayNow {
   readonly share: number
   /** Blocks this dog had today. */
   readonly blocks: (residencyId: string) => number
+  /** Its baseline is still to come, or under way, so that nobody knows what it can do. */
+  readonly unknown: (residencyId: string) => boolean
   /** Why no block of this dog can begin now; empty when one can. */
   readonly not: (residencyId: string) => string
 }
@@ -60,6 +62,7 @@ export function readToday(db: Db, today: string, now: number): TodayNow {
   return {
     share: shareOfToday(readHours(db), weekdayOf(today), minute),
     blocks: (residencyId) => blocks.get(residencyId)?.count ?? 0,
+    unknown: (residencyId) => untested.has(residencyId) && !paused.has(residencyId),
     not: (residencyId) => {
       const pause = paused.get(residencyId)
       if (pause) return `not worked: ${pause.why === 'other' ? 'paused' : pause.why}`
