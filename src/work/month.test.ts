@@ -8,13 +8,15 @@ import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts/read'
 import { readHouse } from '@/store/house'
 import { peopleOn } from '@/store/kennel'
-import { findResident, residentsOn } from '@/store/residents'
+import { findResident, readPromises, residentsOn } from '@/store/residents'
 import { addDog, addPerson } from './do/begin'
 import { skipBaseline } from './do/baseline'
 import { putRight, swapRuns } from './do/books'
 import { correctSet, voidSet } from './do/correct'
 import { bookHandoff, sayOutcome } from './do/handoff'
 import { keepSection } from './do/house'
+import { keepStep } from './do/intake'
+import { cancelBooking } from './do/notComing'
 import { keepPastSets, pastSetsForm } from './do/pastSets'
 import { learnRates, renewForecasts } from './do/forecasts'
 import { setUp } from './do/signIn'
@@ -23,6 +25,7 @@ import { pause, resume } from './do/stay'
 import { noHooks } from './hooks'
 import { loadArchive } from './page/archive'
 import { loadBlock } from './page/block'
+import { loadBooklet } from './page/booklet'
 import { loadBowls } from './page/food'
 import { loadHandoffPage, loadHandoffs } from './page/handoff'
 import { loadPaper } from './page/paper'
@@ -134,6 +137,21 @@ function contradictions(db: Db, me: string, now: number): readonly string[] {
       if (!bowls.rows.some((b) => b.resident.residencyId === r.residencyId && b.paused !== ''))
         say('paused, and its bowl does not say so')
     }
+    // What goes home.
+    const booklet = loadBooklet(db, r.residencyId, now)
+    const comes = readPromises(db, r.residencyId).some((p) => p.rungId.startsWith('recall.'))
+    const calls = page.commands.find((c) => c.id === 'recall')
+    for (const week of booklet?.homework.weeks ?? []) {
+      const called = week.lines.some((l) => l.command === 'recall')
+      if (comes && calls?.promise?.met === true && !called) say(`week ${week.week} has no recall`)
+      for (const l of week.lines) if (!/[.!?]$/.test(l.words) || /undefined|; /.test(l.words)) say(`reads “${l.words}”`)
+    }
+    if (
+      r.traits.deaf &&
+      /“|\bSay\b|Okay/.test(JSON.stringify([booklet?.homework.weeks, booklet?.words, booklet?.release]))
+    )
+      say('the booklet of a deaf dog has words')
+    if (comes && booklet?.words.some((w) => w.command === 'Recall') !== true) say('its word list has no recall')
     // Who is here.
     const here = new Set(peopleOn(db, today).map((p) => p.id))
     for (const p of [...block.people, ...paper.people]) if (!here.has(p.id)) say(`${p.name} is offered and gone`)
@@ -226,11 +244,25 @@ describe('a month of a small kennel', () => {
       ),
     ).toMatchObject({ ok: false, errors: { 'promised.0.places': expect.stringContaining('2 here') } })
     const bramble = arrive('Bramble', '1', 1, 20, perfectDog)
-    const wren = arrive('Wren', '2', 1, 26, laws.strength('quick', 5))
-    const rook = arrive('Rook', '3', 2, 26, laws.edge('quick', 7))
-    const fern = arrive('Fern', '4', 3, 26, perfectDog)
+    // Brothers, whose owner comes for both.
+    const owner = 'Edda Marchbank'
+    const wren = arrive('Wren', '2', 1, 26, laws.strength('quick', 5), { owner })
+    const rook = arrive('Rook', '3', 2, 26, laws.edge('quick', 7), { owner })
+    const fern = arrive('Fern', '4', 3, 26, perfectDog, { promised: [promise('sit.word'), promise('recall.line-5')] })
     const gorse = arrive('Gorse', '5', -8, 30, laws.strength('usual', 9), { arrivesOn: day(-8), leavesOn: day(24) })
     const dogs = [bramble, wren, rook, fern, gorse]
+    const thistle = arrive('Thistle', '6', 6, 20, perfectDog)
+    // A deaf dog, whose owner shows signs of her own.
+    ok(keepStep(db, fern.id, 'health', { ...typedOf({}), traits: ['deaf'] }, maud, opened))
+    const words = {
+      release: 'Okay',
+      marker: 'Yes',
+      releaseSign: 'thumbs up',
+      markSign: 'a nod',
+      side: 'left',
+      cues: [],
+    }
+    ok(keepStep(db, fern.id, 'words', typedOf(words), maud, opened))
     // Nine days on paper before Kibou came.
     for (let d = -8; d <= 0; d++)
       expect(
@@ -263,6 +295,7 @@ describe('a month of a small kennel', () => {
     for (let d = 1; d <= 34; d++) {
       const today = day(d)
       if (d === 5) ok(pause(db, { residencyId: wren.id, why: 'sick', note: 'limps', recordedBy: ada }, at(today, 8)))
+      if (d === 6) ok(cancelBooking(db, { residencyId: thistle.id, why: 'moved away', recordedBy: maud }, at(today, 8)))
       if (d === 10) ok(resume(db, { residencyId: wren.id, recordedBy: ada }, at(today, 8)))
       if (d === 6) ok(swapRuns(db, { residencyId: rook.id, otherId: fern.id, recordedBy: maud }, at(today, 8)))
       if (d === 7) {
@@ -358,6 +391,11 @@ describe('a month of a small kennel', () => {
     expect(told.slice(0, 40)).toEqual([])
     expect(blocks).toBeGreaterThan(150)
     expect(readHouse(db)).toMatchObject({ unit: 'lb', paper: 'Letter' })
+
+    expect(loadArchive(db, '', at(day(34), 18)).notComing.map((r) => [r.name, r.why])).toEqual([
+      ['Thistle', 'moved away'],
+    ])
+    expect(loadBooklet(db, fern.id, at(day(20), 18))).toMatchObject({ release: 'thumbs up', marker: 'a nod' })
 
     // Two months later one of them comes back.
     const gone = loadArchive(db, 'bramble', at(day(34), 18)).rows[0]

@@ -249,7 +249,7 @@ describe('what a block leaves behind', () => {
     const s = scene()
     const set = s.tablet.set(s.residencyId, s.ada)
     s.send([set, s.tablet.rep(set.id)])
-    expect(s.view().open).toEqual([{ id: set.id, device: markOf(s.tablet.device) }])
+    expect(s.view().open).toEqual([{ id: set.id, device: markOf(s.tablet.device), at: expect.any(Number) }])
     expect(s.view().recent.map((r) => r.reps.length)).toEqual([1])
   })
 })
