@@ -89,7 +89,7 @@ function MindRow({ mind: m, pauses }: { mind: Minding; pauses: PauseActions | un
                 {' '}
                 <Quiet
                   isPending={pending}
-                  aria-label={`${m.resident.name} was vaccinated today: ${r.text}`}
+                  aria-label={`${r.text} given today to ${m.resident.name}`}
                   onPress={() => send(() => pauses.vaccinated({ residencyId: id, name: r.text, due: r.on }))}
                 >
                   given today

@@ -35,7 +35,7 @@ export function Booklets({
             {give && (
               <Button
                 isPending={pending}
-                aria-label={`${b.ownerName} has ${b.name}’s new booklet`}
+                aria-label={`Mark as given: ${b.name}’s new booklet`}
                 onPress={() => send(() => give({ residencyId: b.residencyId }))}
               >
                 Mark as given

@@ -129,7 +129,7 @@ export function UpNext({
                 {tickCall && (
                   <Quiet
                     isPending={pending}
-                    aria-label={r.called === '' ? `${r.name}’s owner was called` : `${r.name}’s owner was not called`}
+                    aria-label={`${r.called === '' ? 'Mark as called' : 'Undo'}: ${r.name}’s owner`}
                     onPress={() => send(() => tickCall({ residencyId: r.residencyId, called: r.called === '' }))}
                   >
                     {r.called === '' ? 'Mark as called' : 'Undo'}
