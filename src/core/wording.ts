@@ -3,3 +3,6 @@ export const unbroken = (text: string): string => text.replace(/(\d) (s|min|m|°
 
 /** Text that stands before other sentences: whoever wrote a curriculum may have left out its stop. */
 export const sentence = (text: string): string => (/[.!?…][”’)]?$/u.test(text) ? text : `${text}.`)
+
+/** With a capital at its head. */
+export const capitalized = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

@@ -395,7 +395,14 @@ describe('a month of a small kennel', () => {
     expect(loadArchive(db, '', at(day(34), 18)).notComing.map((r) => [r.name, r.why])).toEqual([
       ['Thistle', 'moved away'],
     ])
-    expect(loadBooklet(db, fern.id, at(day(20), 18))).toMatchObject({ release: 'thumbs up', marker: 'a nod' })
+    const atHome = loadBooklet(db, fern.id, at(day(29), 18))
+    expect(atHome).toMatchObject({ release: 'thumbs up', marker: 'a nod' })
+    expect(atHome?.homework.weeks.map((w) => w.lines.some((l) => l.command === 'recall'))).toEqual([
+      true,
+      true,
+      true,
+      true,
+    ])
 
     // Two months later one of them comes back.
     const gone = loadArchive(db, 'bramble', at(day(34), 18)).rows[0]

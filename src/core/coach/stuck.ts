@@ -1,4 +1,4 @@
-import { capitalized } from '../dog/pronouns'
+import { capitalized } from '../wording'
 import { findRung } from '../curriculum/lookup'
 import type { Curriculum, Run, Rung } from '../curriculum/types'
 import type { Starts } from './starts'
@@ -79,9 +79,7 @@ export function offersFor(
 }
 
 /** As a button says it: “Another road: from a bow” is “From a bow”. */
-export const roadName = (name: string): string => {
-  return capitalized(name.replace(/^Another road: /, ''))
-}
+export const roadName = (name: string): string => capitalized(name.replace(/^Another road: /, ''))
 
 /**
  * Other ways of teaching a rung, to be chosen before anything is stuck: the command’s roads and the rung’s own ways,

@@ -1,4 +1,4 @@
-import { capitalized } from '../dog/pronouns'
+import { capitalized } from '../wording'
 import type { ItemKind } from './items'
 
 /** What is told to an owner, and what is done when an item fails, is told of this. */
@@ -125,6 +125,8 @@ const uncap = (text: string): string => text.charAt(0).toLowerCase() + text.slic
 
 const beside: Said = (c) => `Beside it, the dog on the ${c.side}. The leash in the ${c.far} hand, slack.`
 const before: Said = (c) => `Before it, within reach. The leash in the ${c.far} hand, the other hand still.`
+const held: Said = (c) =>
+  c.round ? `Beside it, once round it, and back. The leash in the ${c.far} hand, slack.` : before(c)
 const off: Said = (c) =>
   `Off from it, turned to it, the long line or leash slack in the ${c.far} hand; the other hand at the knees.`
 
@@ -134,10 +136,8 @@ const stands: Readonly<Record<ItemKind, Said>> = {
   heel: beside,
   'heel-again': beside,
   down: beside,
-  'sit-round': (c) =>
-    c.round ? `Beside it, once round it, and back. The leash in the ${c.far} hand, slack.` : before(c),
-  'down-round': (c) =>
-    c.round ? `Beside it, once round it, and back. The leash in the ${c.far} hand, slack.` : before(c),
+  'sit-round': held,
+  'down-round': held,
   'sit-come': off,
   'down-come': off,
   'far-down': (c) => `Half a metre before it, facing it. The leash in the ${c.far} hand; the feet stay where they are.`,

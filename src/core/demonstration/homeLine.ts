@@ -1,7 +1,8 @@
 import { markSign, releaseSign } from '../dog/deaf'
-import { capitalized, does, type Pronouns } from '../dog/pronouns'
+import { does, type Pronouns } from '../dog/pronouns'
 import type { DogTraits } from '../dog/traits'
 import type { OwnersHand } from '../facts/words'
+import { capitalized } from '../wording'
 import { isWalk, type PracticeKind } from './practice'
 
 /** The dog that goes home, as its owner speaks of it. */
@@ -114,11 +115,11 @@ const lines: Readonly<Record<PracticeKind, Made>> = {
     if (c.calm === true)
       return [...ask, `Reward ${them} now and then while ${they} ${does(dog.pronouns, 'is', 'are')} calm.`, much(reps)]
     const still = c.posture === undefined ? 'before' : 'while'
-    const does_ =
+    const stays =
       c.posture === undefined ? does(dog.pronouns, 'moves', 'move') : postures[c.posture].still(dog.pronouns)
     const end = dog.traits.toys
       ? [`Then ${letGo(dog)} and play with ${them}.`]
-      : [`Reward ${them} ${still} ${they} ${does_}.`, `Then ${letGo(dog)}.`]
+      : [`Reward ${them} ${still} ${they} ${stays}.`, `Then ${letGo(dog)}.`]
     return [...ask, ...growing(seconds, c.unasked === true), ...end, much(reps)]
   },
   walk: (c, dog, _, reps) => {

@@ -15,5 +15,3 @@ export const pronounsOf = (sex: string | undefined): Pronouns =>
 
 /** The form of a verb that goes with the pronoun: she sits, they sit. */
 export const does = (p: Pronouns, one: string, many: string): string => (p.they === 'they' ? many : one)
-
-export const capitalized = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

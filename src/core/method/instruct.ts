@@ -1,7 +1,7 @@
 import { is } from '../curriculum/roles'
 import { isWaitedOut } from '../curriculum/waitsOut'
 import { markSign, releaseSign } from '../dog/deaf'
-import { capitalized } from '../dog/pronouns'
+import { capitalized } from '../wording'
 import type { DogTraits } from '../dog/traits'
 import { reachingKit } from '../curriculum/reach'
 import { noKit, type Command, type Kit, type Rung } from '../curriculum/types'

@@ -165,7 +165,7 @@ export function SetOver({
   )
 }
 
-/** House: so many things to try are within one screen; the others are a tap further. */
+/** Design choice: so many things to try are within one screen; the others are a tap further. */
 const roadsAtFirst = 3
 
 /** With a capital at its head and a stop at its end. */

@@ -140,9 +140,15 @@ describe('booking a handoff', () => {
     expect(why(v7(), at(5, 9))).toMatch(/^Whoever is named does not show dogs here/)
     expect(why(ada, at(2, 9))).toMatch(/^That time is past/)
     expect(why(ada, Date.UTC(2026, 4, 20, 9))).toMatch(/goes home on Fri 20 Mar, before it/)
+    // What is offered, and what is said of the rest, are one rule: each half hour is the one or the other.
     const resident = findResident(db, two)
-    for (const slot of loadHandoffPage(db, two, now)?.slots ?? [])
-      expect(resident && whyTaken(db, resident, slot, { readyOn: '2026-03-03', now })).toBeUndefined()
+    const offered = new Set((loadHandoffPage(db, two, now)?.slots ?? []).map((s) => `${s.personId} ${s.from}`))
+    expect(offered.size).toBeGreaterThan(20)
+    for (let from = at(2, 0); from < at(23, 0); from += 1_800_000)
+      for (const personId of [ada, ben]) {
+        const said = resident && whyTaken(db, resident, { personId, from }, { readyOn: '2026-03-03', now })
+        expect([from, said === undefined]).toEqual([from, offered.has(`${personId} ${from}`)])
+      }
   })
 
   it('the wall says the hour on its day, and the day before that', () => {

@@ -31,7 +31,7 @@ describe('a dog that does not come', () => {
   ])('canceled %s counts nowhere, its run is free, and the archive says why', (_when, at) => {
     const k = booked()
     expect(residentsArriving(k.db, '2026-03-01', '2026-03-09')).toHaveLength(1)
-    expect(k.cancel(at)).toEqual({ ok: true })
+    expect(k.cancel(at)).toEqual({ ok: true, residencyId: k.residencyId })
     expect(residentsArriving(k.db, '0001-01-01', '2026-12-31')).toEqual(
       expect.not.arrayContaining([expect.objectContaining({ arrivesOn: '2026-03-03' })]),
     )

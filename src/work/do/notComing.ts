@@ -4,8 +4,9 @@ import { firstRecorded } from '@/store/books'
 import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { deleteNotComing, findNotComing, insertNotComing } from '@/store/notComing'
-import { dogInRun, findResident, residencyDuring } from '@/store/residents'
+import { dogInRun, residencyDuring } from '@/store/residents'
 import { nobody, whoField, worksHere } from '../scene/who'
+import { aboutResident } from './about'
 import { reasonBeside } from './correct'
 import { refuse, type Deed } from './deed'
 
@@ -14,19 +15,13 @@ export const comingAfterAllForm = z.object({ residencyId: z.uuid(), recordedBy: 
 
 /** Cancels a booking of a dog that does not come: it takes no run any more and counts nowhere. */
 export const cancelBooking = (db: Db, form: z.infer<typeof notComingForm>, now: number): Deed =>
-  db
-    .transaction((): Deed => {
-      const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such dog here.')
-      if (!worksHere(db, form.recordedBy)) return refuse(nobody)
-      const { residencyId, name, arrivesOn, leavesOn } = resident
-      if (firstRecorded(db, residencyId) !== null)
-        return refuse(`${name} was here: something was recorded. Change the day it goes home instead.`)
-      if (leavesOn < dayIn(readKennel(db).timeZone, now)) return refuse(`${name} went home on ${sayDay(leavesOn)}.`)
-      insertNotComing(db, { residencyId, arrivesOn, leavesOn, why: form.why, at: now, by: form.recordedBy })
-      return { ok: true }
-    })
-    .immediate()
+  aboutResident(db, form, ({ residencyId, name, arrivesOn, leavesOn }) => {
+    if (firstRecorded(db, residencyId) !== null)
+      return `${name} was here: something was recorded. Change the day it goes home instead.`
+    if (leavesOn < dayIn(readKennel(db).timeZone, now)) return `${name} went home on ${sayDay(leavesOn)}.`
+    insertNotComing(db, { residencyId, arrivesOn, leavesOn, why: form.why, at: now, by: form.recordedBy })
+    return undefined
+  })
 
 /** Takes that back: the dog comes after all, where its run and its days are still free. */
 export const takeCancelingBack = (db: Db, form: z.infer<typeof comingAfterAllForm>, now: number): Deed =>

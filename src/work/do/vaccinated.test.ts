@@ -24,7 +24,7 @@ describe('a vaccination ticked where it is shown', () => {
     expect(reminded()).toEqual(['Rabies'])
     expect(tick({ name: 'Distemper' })).toMatchObject({ ok: false })
     expect(tick({ residencyId: v7() })).toMatchObject({ ok: false })
-    expect(tick()).toEqual({ ok: true })
+    expect(tick()).toEqual({ ok: true, residencyId })
     expect(reminded()).toEqual([])
     expect(tick()).toMatchObject({ ok: false, reason: expect.stringContaining('meanwhile') })
   })

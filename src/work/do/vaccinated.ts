@@ -5,9 +5,9 @@ import { vaccinated } from '@/core/intake/reminders'
 import type { Db } from '@/store/database'
 import { appendEntry, readEntry } from '@/store/intake'
 import { readKennel } from '@/store/kennel'
-import { findResident } from '@/store/residents'
-import { nobody, whoField, worksHere } from '../scene/who'
-import { refuse, type Deed } from './deed'
+import { whoField } from '../scene/who'
+import { aboutResident } from './about'
+import type { Deed } from './deed'
 
 export const vaccinatedForm = z.object({
   residencyId: z.uuid(),
@@ -19,16 +19,11 @@ export const vaccinatedForm = z.object({
 
 /** Keeps that a vaccination was given today, as a further entry of the dog’s health. */
 export const giveVaccination = (db: Db, form: z.infer<typeof vaccinatedForm>, now: number): Deed =>
-  db
-    .transaction((): Deed => {
-      const { residencyId, recordedBy } = form
-      if (!findResident(db, residencyId)) return refuse('There is no such dog here.')
-      if (!worksHere(db, recordedBy)) return refuse(nobody)
-      const today = dayIn(readKennel(db).timeZone, now)
-      const health = readEntry(db, residencyId, 'health')?.entry
-      const entry = health && vaccinated(health, { ...form, today })
-      if (!entry) return refuse('This vaccination was changed meanwhile. Look at the intake.')
-      appendEntry(db, { id: v7(), residencyId, step: 'health', entry, at: now, recordedBy })
-      return { ok: true }
-    })
-    .immediate()
+  aboutResident(db, form, ({ residencyId }) => {
+    const today = dayIn(readKennel(db).timeZone, now)
+    const health = readEntry(db, residencyId, 'health')?.entry
+    const entry = health && vaccinated(health, { ...form, today })
+    if (!entry) return 'This vaccination was changed meanwhile. Look at the intake.'
+    appendEntry(db, { id: v7(), residencyId, step: 'health', entry, at: now, recordedBy: form.recordedBy })
+    return undefined
+  })

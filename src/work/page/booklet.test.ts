@@ -91,7 +91,7 @@ describe('the booklet', () => {
     const give = (residencyId: string) =>
       giveBooklet(k.db, bookletForm.parse({ residencyId, recordedBy: k.ada }), k.at + 1000)
     expect(give(v7())).toMatchObject({ ok: false })
-    expect(give(k.residencyId)).toEqual({ ok: true })
+    expect(give(k.residencyId)).toEqual({ ok: true, residencyId: k.residencyId })
     expect(listed()).toEqual([])
   })
 

@@ -62,9 +62,7 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number, from =
       return found && !promise.met ? [`${found.command.name}: ${found.rung.name}`] : []
     })
   const { timeZone } = readKennel(db)
-  const free = slotsFor(db, resident, ready.readyOn, now, live?.id).filter(
-    (s) => s.from !== live?.from || s.personId !== live.personId,
-  )
+  const free = slotsFor(db, resident, ready.readyOn, now, live?.id)
   const offered = offeredFrom(free, from, { most: mostOffered, dayOf: (at) => dayIn(timeZone, at) })
   return {
     resident,
@@ -211,11 +209,13 @@ export function* handoffsSteps(db: Db, now: number): Generator<undefined, Handof
     const resident = findResident(db, residencyId)
     if (resident) shown.set(residencyId, resident)
   }
-  const anew = [...shown.values()].flatMap((r): BookletAnew[] => {
+  const anew: BookletAnew[] = []
+  for (const r of shown.values()) {
+    yield
     const missing = notInBooklet(db, r, now)
     const { residencyId, runNumber: run, name, ownerName } = r
-    return missing.length === 0 ? [] : [{ residencyId, run, name, ownerName, missing }]
-  })
+    if (missing.length > 0) anew.push({ residencyId, run, name, ownerName, missing })
+  }
   const rank = (r: HandoffRow) => (r.live ? 0 : r.readyOn !== undefined ? 1 : 2)
   return {
     timeZone,

@@ -2,14 +2,14 @@ import { addDays, dayIn } from '@/core/days'
 import { findCommand } from '@/core/curriculum/lookup'
 import { lastBooklet } from '@/store/booklets'
 import type { Db } from '@/store/database'
+import { demonstrationsOf } from '@/store/demonstrations'
 import { readKennel } from '@/store/kennel'
 import type { Resident } from '@/store/residents'
-import { homeworkFor } from './homework'
-import { shownOf } from './shown'
+import { homeworkFor, type HomeworkScene } from './homework'
 
-/** Ids of the commands that a residency’s homework has in any of its weeks. */
-export const practicedAtHome = (db: Db, resident: Resident, now: number): readonly string[] => [
-  ...new Set(homeworkFor(db, resident, now).homework.weeks.flatMap((w) => w.lines.flatMap((l) => l.command || []))),
+/** Ids of the commands that homework has in any of its weeks. */
+export const practicedAtHome = ({ homework }: Pick<HomeworkScene, 'homework'>): readonly string[] => [
+  ...new Set(homework.weeks.flatMap((w) => w.lines.flatMap((l) => l.command || []))),
 ]
 
 /**
@@ -17,14 +17,15 @@ export const practicedAtHome = (db: Db, resident: Resident, now: number): readon
  * its weeks are over. A booklet of which nobody said that it was given had what was shown.
  */
 export function notInBooklet(db: Db, resident: Resident, now: number): readonly string[] {
-  const last = shownOf(db, resident.residencyId).findLast((s) => s.what === 'demonstration')
-  if (!last) return []
-  const { curriculum, change } = homeworkFor(db, resident, now)
-  if (dayIn(readKennel(db).timeZone, now) > addDays(last.day, 7 * change.weeks)) return []
+  // Most dogs have none yet, and what goes home is dear to make.
+  if (!demonstrationsOf(db, resident.residencyId).some((d) => d.what === 'demonstration')) return []
+  const scene = homeworkFor(db, resident, now)
+  const last = scene.shown.findLast((s) => s.what === 'demonstration')
+  if (!last || dayIn(readKennel(db).timeZone, now) > addDays(last.day, 7 * scene.change.weeks)) return []
   const had = new Set(
     lastBooklet(db, resident.residencyId) ?? last.items.flatMap((i) => (i.rungId === null ? [] : (i.command ?? []))),
   )
-  return practicedAtHome(db, resident, now)
+  return practicedAtHome(scene)
     .filter((id) => !had.has(id))
-    .flatMap((id) => findCommand(curriculum, id)?.name ?? [])
+    .flatMap((id) => findCommand(scene.curriculum, id)?.name ?? [])
 }
