@@ -318,17 +318,47 @@ export const newestWeather = (
       .get(since, until),
   )
 
-const countedRow = z.object({ n: z.number() })
+const deskSetRow = z
+  .object({
+    at: z.number(),
+    rung_id: z.string(),
+    place_id: z.string(),
+    leash_holder: z.string(),
+    level: z.number(),
+    kit: z.string(),
+    reps: z.string().transform((text) => deskReps.parse(JSON.parse(text))),
+  })
+  .transform((r) => ({
+    at: r.at,
+    rungId: r.rung_id,
+    placeId: r.place_id,
+    leashHolder: r.leash_holder,
+    level: r.level,
+    kit: r.kit,
+    reps: r.reps,
+  }))
+const deskReps = z.array(z.object({ outcome: z.string(), brokeSeconds: z.number().nullable() }))
+const deskSetRows = z.array(deskSetRow)
 
-/** Whether a set of this rung that stands was written down at this device for this very moment. */
-export const deskSetAt = (db: Db, device: string, residencyId: string, rungId: string, at: number): boolean =>
-  countedRow.parse(
+/**
+ * Sets of a dog that stand and were written down at this device for moments between these, in their order, as they were
+ * first written: what was put right since does not count.
+ */
+export const deskSetsBetween = (
+  db: Db,
+  { device, residencyId, from, to }: { device: string; residencyId: string; from: number; to: number },
+): readonly z.output<typeof deskSetRow>[] =>
+  deskSetRows.parse(
     db
       .prepare(
-        `SELECT count(*) AS n
+        `SELECT s.at, first.rung_id, first.place_id, first.leash_holder, first.level, first.kit,
+            (SELECT json_group_array(json_object('outcome', r.outcome, 'brokeSeconds', r.broke_s) ORDER BY r.seq)
+              FROM rep r WHERE r.set_id = first.id AND r.root IS NULL) AS reps
           FROM training_set s
-          WHERE s.residency_id = @residencyId AND s.at = @at AND s.rung_id = @rungId AND s.device = @device
-            AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)`,
+          JOIN training_set first ON first.id = coalesce(s.root, s.id)
+          WHERE s.residency_id = @residencyId AND s.at BETWEEN @from AND @to AND s.device = @device
+            AND NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)
+          ORDER BY s.at, s.seq`,
       )
-      .get({ residencyId, at, rungId, device }),
-  ).n > 0
+      .all({ device, residencyId, from, to }),
+  )

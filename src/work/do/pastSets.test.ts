@@ -88,6 +88,35 @@ describe('paper from before', () => {
     same()
   })
 
+  it('a second sheet of the same day without times is kept whole, behind the first; either again is there once', () => {
+    const { log, table, same } = stage()
+    const first = '2026-03-03,Bramble,sit,any move,CCCMC,\n2026-03-03,Bramble,sit,Full sit,CCHLC,\n'
+    const second = '2026-03-03,Bramble,sit,any move,CCCCC,\n2026-03-03,Bramble,sit,Full sit,CCHLC,\n'
+    expect(table(first)).toMatchObject({ kept: 2, known: 0 })
+    // One that was stopped in the middle is gone on with.
+    const longer = `${first}2026-03-03,Bramble,sit,Full sit,CCCCC,\n`
+    expect(table(longer)).toMatchObject({ kept: 1, known: 2 })
+    expect(table(second)).toMatchObject({ kept: 2, known: 0 })
+    for (const again of [first, longer, second]) expect(table(again)).toMatchObject({ kept: 0 })
+    expect(log().map((l) => l.outcomes)).toEqual(['CCHLC', 'CCCCC', 'CCCCC', 'CCHLC', 'CCCMC'])
+    expect(new Set(log().map((l) => l.at)).size).toBe(5)
+    same()
+  })
+
+  it('of a kennel with two hundred later stays, is added to the stay that it is of', () => {
+    const { db, log, table } = stage()
+    for (let i = 0; i < 200; i++) {
+      const later = addDog(
+        db,
+        { ...dogFields, name: `Dog ${i}`, run: `X${i}`, arrivesOn: '2026-04-01', leavesOn: '2026-04-20' },
+        monday,
+      )
+      if (!later.ok) throw new Error(JSON.stringify(later.errors))
+    }
+    expect(table('2026-03-03,Bramble,sit,any move,CCCMC,\n')).toMatchObject({ kept: 1 })
+    expect(log()).toHaveLength(1)
+  })
+
   it.each([
     ['a day before it came', () => ['2026-02-20'], /was here from Sun 1 Mar/],
     ['a day to come', () => ['2026-03-15'], 'That time has not come yet.'],

@@ -11,16 +11,16 @@ import {
   type PaperDog,
 } from '@/core/block/paper'
 import { kits } from '@/core/curriculum/types'
-import { dayIn, momentAt, sayDay } from '@/core/days'
+import { addDays, dayIn, momentAt, sayDay } from '@/core/days'
 import { outcomes } from '@/core/facts/fact'
 import { clock, day } from '@/core/fields'
 import { foldVersion } from '@/core/promise/summary'
 import { append, nextNumber } from '@/store/facts/append'
-import { deskSetAt } from '@/store/facts/read'
+import { deskSetsBetween } from '@/store/facts/read'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { readPeople, readPlaces } from '@/store/kennel'
-import { findResident, residentsSince, type Resident } from '@/store/residents'
+import { findResident, residentsBetween, type Resident } from '@/store/residents'
 import { inTurn, noHooks, type Hooks } from '../hooks'
 import { refold } from '../record/refold'
 import { deskDevice } from '../scene/desk'
@@ -53,6 +53,27 @@ export const pastSetsForm = z.object({
   sets: z.array(pastSet).min(1, 'No set is typed yet.').max(200),
 })
 
+interface PastRow {
+  readonly set: PastSet
+  readonly on: string
+  readonly minute: number
+}
+
+/** Design choice: sets of one dog at one time that are looked through for a sheet before. */
+const mostAtOneTime = 200
+
+type Written = ReturnType<typeof deskSetsBetween>[number]
+
+/** Whether this is what was written: whatever was put right since. */
+const isSame = (was: Written, set: PastSet): boolean =>
+  was.rungId === set.rungId &&
+  was.placeId === set.placeId &&
+  was.leashHolder === set.leashHolder &&
+  was.level === set.level &&
+  was.kit === set.kit &&
+  was.reps.length === set.reps.length &&
+  was.reps.every((rep, i) => rep.outcome === set.reps[i]?.outcome && rep.brokeSeconds === set.reps[i].brokeSeconds)
+
 interface CannotHaveBeen {
   readonly field: 'day' | 'time' | 'rung'
   readonly why: string
@@ -62,6 +83,8 @@ interface CannotHaveBeen {
 class Pen {
   /** By dog and minute: how many were written for it. */
   private readonly had = new Map<string, number>()
+  /** The same: sets that another sheet left there before, behind which these go. */
+  private readonly behind = new Map<string, number>()
   private readonly blocks = new Map<string, string>()
   readonly touched = new Set<string>()
   known = 0
@@ -73,11 +96,41 @@ class Pen {
     private readonly now: number,
   ) {}
 
+  /**
+   * Looks for each dog and minute whether what is here already is this very sheet, or the beginning of it, or another:
+   * a further sheet without times goes behind the one before.
+   */
+  lookBack(rows: readonly PastRow[]): void {
+    const bySlot = new Map<string, PastRow[]>()
+    for (const row of rows) {
+      const begun = momentAt(this.timeZone, row.on, row.minute)
+      const slot = `${row.set.residencyId} ${begun}`
+      if (begun !== undefined) bySlot.set(slot, [...(bySlot.get(slot) ?? []), row])
+    }
+    for (const [slot, [first, ...others]] of bySlot) {
+      if (!first) continue
+      const begun = Number(slot.split(' ')[1])
+      const { residencyId } = first.set
+      const until = begun + mostAtOneTime * paperApartMs
+      const here = deskSetsBetween(this.db, { device: deskDevice, residencyId, from: begun, to: until })
+      const at = (nth: number) => here.filter((s) => s.at === begun + nth * paperApartMs)
+      let count = 0
+      while (at(count).length > 0) count++
+      // From where on these sets are those that are here, as far as both go.
+      const from = Array.from({ length: count }, (_, k) => k).find((k) =>
+        [first, ...others].every(({ set }, nth) => k + nth >= count || at(k + nth).some((s) => isSame(s, set))),
+      )
+      this.behind.set(slot, from ?? count)
+    }
+  }
+
   /** Writes one set, unless the very same is here; or says by field why it cannot have been. */
   write(set: PastSet, on: string, minute: number): CannotHaveBeen | undefined {
     const place = this.placeOf(set, on, minute)
     if ('why' in place) return place
-    if (deskSetAt(this.db, deskDevice, set.residencyId, set.rungId, place.at)) {
+    const { residencyId } = set
+    const here = deskSetsBetween(this.db, { device: deskDevice, residencyId, from: place.at, to: place.at })
+    if (here.some((s) => isSame(s, set))) {
       this.known++
       return undefined
     }
@@ -105,7 +158,7 @@ class Pen {
     const slot = `${set.residencyId} ${begun}`
     const nth = this.had.get(slot) ?? 0
     this.had.set(slot, nth + 1)
-    const at = begun + nth * paperApartMs
+    const at = begun + (nth + (this.behind.get(slot) ?? 0)) * paperApartMs
     if (at > now) return { field: 'time', why: 'That time has not come yet.' }
     const under = recordedUnder(db, resident, set.rungId, at)
     if (!under) return { field: 'rung', why: `${resident.name}’s ladder has no such rung.` }
@@ -158,6 +211,7 @@ export function keepPastSets(db: Db, form: z.infer<typeof pastSetsForm>, now: nu
   try {
     return db
       .transaction((): PastKept => {
+        pen.lookBack(form.sets.map((set) => ({ set, on: form.day, minute: form.at })))
         for (const set of form.sets) {
           if (!places.has(set.placeId)) throw new KeptBack('There is no such place.')
           if (!worksHere(db, set.leashHolder)) throw new KeptBack(nobody)
@@ -179,12 +233,6 @@ export const pastColumns = ['day', 'dog', 'command', 'rung', 'marks', 'time', 'p
 type Column = (typeof pastColumns)[number]
 
 const same = (a: string, b: string): boolean => a.trim().toLocaleLowerCase('en') === b.trim().toLocaleLowerCase('en')
-
-interface PastRow {
-  readonly set: PastSet
-  readonly on: string
-  readonly minute: number
-}
 
 /**
  * What reads rows of a table of past sets. Marks are those of a sheet, such as `CCM4C`; what is left empty is the
@@ -216,7 +264,7 @@ function pastRowsOf(db: Db, recordedBy: string, now: number) {
     const at =
       value('time') === '' ? { success: true as const, data: usualMinute } : clock('The time').safeParse(value('time'))
     if (!at.success) return wrong({ time: 'A time like 09:30, or nothing.' })
-    const found = residentsSince(db, on.data).filter(
+    const found = residentsBetween(db, on.data, addDays(on.data, 1)).filter(
       (r) => r.arrivesOn <= on.data && (same(r.runNumber, value('dog')) || same(r.name, value('dog'))),
     )
     const [resident] = found
@@ -298,6 +346,7 @@ export function importPastSets(
       rows: rows.slice(i * setsAtOnce, (i + 1) * setsAtOnce),
     })),
   )
+  pen.lookBack([...byDog.values()].flat())
   let written = 0
   for (const { id, rows } of inTurn(some, { ...hooks, progress: half(1) })) {
     db.transaction(() => {
