@@ -199,7 +199,11 @@ test('back to a backup from the page of the house: a look first, then the kennel
   await page.getByRole('button', { name: 'look into it' }).first().press('Enter')
   await expect(page.getByText(/“Osier Bank”: \d+ residencies, 4 people/)).toBeVisible()
   await expectNoAxeFindings(page)
+  // It asks first, and can be left alone.
   await page.getByRole('button', { name: 'Go back to this one' }).press('Enter')
+  await page.getByRole('button', { name: 'Keep this kennel' }).press('Enter')
+  await page.getByRole('button', { name: 'Go back to this one' }).press('Enter')
+  await page.getByRole('button', { name: 'Go back now' }).press('Enter')
   await expect.poll(() => readdirSync(join(kibou.file, '..')).some((f) => f.includes('.before-'))).toBe(true)
   await expect
     .poll(async () => (await page.request.get(`${kibou.url}/api/health`).catch(() => undefined))?.status(), {
@@ -208,4 +212,17 @@ test('back to a backup from the page of the house: a look first, then the kennel
     .toBe(200)
   await signIn(page.context().request, kibou)
   expect(kibou.count(notes)).toBe(0)
+  // And it can be undone.
+  await visit(page, `${kibou.url}/house`)
+  await page.getByRole('button', { name: 'Undo going back to a backup' }).press('Enter')
+  await page.getByRole('button', { name: 'look into it' }).last().press('Enter')
+  await page.getByRole('button', { name: 'Go back to this one' }).press('Enter')
+  await page.getByRole('button', { name: 'Go back now' }).press('Enter')
+  await expect.poll(() => readdirSync(join(kibou.file, '..')).filter((f) => /\.before-[\dT-]+$/.test(f)).length).toBe(2)
+  await expect
+    .poll(async () => (await page.request.get(`${kibou.url}/api/health`).catch(() => undefined))?.status(), {
+      timeout: 60_000,
+    })
+    .toBe(200)
+  expect(kibou.count(notes)).toBe(1)
 })

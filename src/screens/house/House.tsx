@@ -11,7 +11,7 @@ import { useWhen } from '@/ui/ways'
 import { sayDay } from '@/ui/when'
 import { OfficePage } from '@/ui/Page'
 import type { Deed } from '@/work/do/deed'
-import type { BackupFile, Inside } from '@/work/scene/backups'
+import type { BackupFile, InsideBeside } from '@/work/scene/backups'
 import type { HouseView } from '@/work/page/house'
 import { List } from '@/ui/List'
 import type { FormAction } from '../form/state'
@@ -131,6 +131,16 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
           </Disclosed>
         </>
       )}
+      {view.setAside.length > 0 && (
+        <Disclosed says="Undo going back to a backup">
+          <p>Each time somebody went back, the kennel of that moment was kept. You can return to it.</p>
+          <Files>
+            {view.setAside.map((b) => (
+              <OneBackup key={b.name} backup={b} timeZone={timeZone} deeds={deeds} />
+            ))}
+          </Files>
+        </Disclosed>
+      )}
     </section>
   )
 }
@@ -139,6 +149,7 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
 function OneBackup({ backup, timeZone, deeds }: { backup: BackupFile; timeZone: string; deeds: BackupDeeds }) {
   const { sayMoment } = useWhen()
   const [seen, setSeen] = useState<Awaited<ReturnType<BackupDeeds['look']>>>()
+  const [asked, setAsked] = useState(false)
   const [going, setGoing] = useState('')
   const [pending, start] = useTransition()
   const goBack = () =>
@@ -159,12 +170,22 @@ function OneBackup({ backup, timeZone, deeds }: { backup: BackupFile; timeZone: 
         <div>
           <p>
             “{seen.inside.kennel}”: {seen.inside.dogs} residencies, {seen.inside.people} people, {seen.inside.sets}{' '}
-            sets, the last {seen.inside.lastDay === '' ? 'on no day' : `on ${sayDay(seen.inside.lastDay)}`}. What was
-            recorded since is not in it; what is here now is kept beside it under another name.
+            sets, the last {seen.inside.lastDay === '' ? 'on no day' : `on ${sayDay(seen.inside.lastDay)}`}.
           </p>
-          <Button isPending={pending} onPress={goBack}>
-            Go back to this one
-          </Button>
+          {!asked && <Button onPress={() => setAsked(true)}>Go back to this one</Button>}
+          {asked && (
+            <>
+              <p role="alert">
+                Kibou now has {seen.inside.setsNow} sets; this file has {seen.inside.sets}. What was recorded since then
+                will not be there. Everybody signs in again. The kennel of now is kept, and you can undo this on this
+                page.
+              </p>
+              <Button isPending={pending} onPress={goBack}>
+                Go back now
+              </Button>{' '}
+              <Quiet onPress={() => setAsked(false)}>Keep this kennel</Quiet>
+            </>
+          )}
         </div>
       )}
       {going !== '' && <p role="status">{going}</p>}
@@ -175,7 +196,7 @@ function OneBackup({ backup, timeZone, deeds }: { backup: BackupFile; timeZone: 
 export interface BackupDeeds {
   readonly backUp: () => Promise<Told & { readonly file?: string }>
   readonly out: () => Promise<Told & { readonly file?: string }>
-  readonly look: (name: string) => Promise<Deed<{ readonly inside: Inside }>>
+  readonly look: (name: string) => Promise<Deed<{ readonly inside: InsideBeside }>>
   readonly restore: (name: string) => Promise<Told>
 }
 

@@ -1,13 +1,22 @@
 import { copyFileSync, existsSync, mkdtempSync, readdirSync, readFileSync, truncateSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { basename, join } from 'node:path'
+import Database from 'better-sqlite3'
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import { newestMigration, openDatabase } from '@/store/database'
 import { appendHouse, readHouse } from '@/store/house'
 import { allResidencyIds } from '@/store/residents'
 import { applyRestore } from '../../../scripts/lib/restore.mjs'
-import { backupNamed, backupWarning, listBackups, lookInto, whyNotWritable } from '../scene/backups'
+import {
+  backupNamed,
+  backupWarning,
+  listBackups,
+  listSetAside,
+  lookBeside,
+  lookInto,
+  whyNotWritable,
+} from '../scene/backups'
 import { dog, monday, msPerDay, newFile, newKennel, trainer } from '../tests/kennel'
 import { readPasscode, readWayBack, writePasscode, writeWayBack } from '@/store/signingIn'
 import { backUp } from './backup'
@@ -54,6 +63,18 @@ describe('a backup', () => {
     expect(said('newer.db')).toMatch(/was written by a newer Kibou/)
     expect(askRestore('/tmp/x.db', join(backupFolder, 'cut.db')).ok).toBe(false)
     expect(existsSync('/tmp/x.db.restore')).toBe(false)
+  })
+
+  it('can be undone: what was set aside can be gone back to, and nothing else of that folder', async () => {
+    const { db, file } = await stage()
+    const kept = `${db.name}.before-2026-03-02T08-00-00`
+    copyFileSync(file, kept)
+    copyFileSync(file, `${db.name}.before-x`)
+    expect(listSetAside(db).map((f) => f.name)).toEqual([basename(kept)])
+    expect(backupNamed(db, basename(kept))).toBe(kept)
+    expect(backupNamed(db, basename(db.name))).toBeUndefined()
+    expect(lookBeside(db, kept)).toMatchObject({ dogs: 1, setsNow: 0 })
+    expect(listSetAside(new Database(':memory:'))).toEqual([])
   })
 
   it('takes the kennel’s place at the next start, and what was there is kept beside it', async () => {

@@ -5,7 +5,7 @@ import { typedOf } from '@/core/form'
 import { dayIn } from '@/core/days'
 import { roomLeft, sayRoom } from '../scene/room'
 import { goodBackup, lastLook, oddSaid, soundnessSaid } from '../scene/soundness'
-import { backupWarning, listBackups, nightsKept, type BackupFile } from '../scene/backups'
+import { backupWarning, listBackups, listSetAside, nightsKept, type BackupFile } from '../scene/backups'
 import type { Db } from '@/store/database'
 import { readDaysOff, readFeeds, readHouse, readSpaces } from '@/store/house'
 import { readHours, readPeople } from '@/store/kennel'
@@ -40,6 +40,8 @@ export interface HouseView {
   readonly sections: readonly (SectionSpec & { readonly values: Typed })[]
   readonly house: House
   readonly backups: readonly BackupFile[]
+  /** Kennels that were set aside when somebody went back. */
+  readonly setAside: readonly BackupFile[]
   /** What is wrong with them; empty where nothing is. */
   readonly backupWarning: string
   /** That the disk is full or soon will be; empty where it is neither. */
@@ -80,6 +82,7 @@ export function loadHouse(db: Db, now: number): HouseView {
   return {
     house,
     backups: listBackups(db).slice(0, mostShown),
+    setAside: listSetAside(db).slice(0, mostShown),
     backupWarning: backupWarning(db, now),
     room: sayRoom(roomLeft(db)),
     soundness: soundnessView(db, house.timeZone),

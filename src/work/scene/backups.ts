@@ -1,6 +1,6 @@
 import Database from 'better-sqlite3'
 import { accessSync, constants, existsSync, readdirSync, rmSync, lstatSync, statSync, writeFileSync } from 'node:fs'
-import { basename, join } from 'node:path'
+import { basename, dirname, join } from 'node:path'
 import { z } from 'zod'
 import { insideProgram } from '../../../scripts/lib/places.mjs'
 import { newestMigration, type Db } from '@/store/database'
@@ -14,6 +14,12 @@ export interface Inside {
   readonly sets: number
   /** The day of the newest set, or empty. */
   readonly lastDay: string
+}
+
+/** The same, beside the kennel as it is now. */
+export interface InsideBeside extends Inside {
+  /** Sets that the kennel has now. */
+  readonly setsNow: number
 }
 
 export interface BackupFile {
@@ -42,6 +48,30 @@ export function listBackups(db: Db): readonly BackupFile[] {
         return found.isFile() ? [{ name, bytes: found.size, at: found.mtimeMs }] : []
       })
       .sort((a, b) => b.at - a.at)
+  } catch {
+    return []
+  }
+}
+
+/** The folder and the name of the file that this kennel lies in; undefined for one in memory. */
+function ownFile({ name }: Db): { readonly folder: string; readonly start: string } | undefined {
+  return name === '' || name === ':memory:' ? undefined : { folder: dirname(name), start: `${basename(name)}.before-` }
+}
+/** What going back sets aside: the name of the kennel’s file and the moment (scripts/lib/restore.mjs). */
+const setAside = /\.before-[\d-]+T[\d-]+$/
+
+/** Kennels that were set aside when somebody went back to a backup, the newest first. */
+export function listSetAside(db: Db): readonly BackupFile[] {
+  const own = ownFile(db)
+  if (!own) return []
+  try {
+    return readdirSync(own.folder)
+      .filter((name) => name.startsWith(own.start) && setAside.test(name))
+      .flatMap((name): BackupFile[] => {
+        const found = lstatSync(join(own.folder, name))
+        return found.isFile() ? [{ name, bytes: found.size, at: found.mtimeMs }] : []
+      })
+      .sort((a, b) => b.name.localeCompare(a.name))
   } catch {
     return []
   }
@@ -79,9 +109,18 @@ export function lookInto(file: string): Inside | string {
   }
 }
 
-/** The path of a backup of the house by its name; undefined for anything that is none of them. */
+/** What lies in a file, beside what the kennel has now; or why it is none that can be gone back to. */
+export function lookBeside(db: Db, file: string): InsideBeside | string {
+  const inside = lookInto(file)
+  if (typeof inside === 'string') return inside
+  return { ...inside, setsNow: one.parse(db.prepare('SELECT count(*) AS n FROM training_set').get()).n }
+}
+
+/** The path of a backup, or of a kennel that was set aside, by its name; undefined for anything that is neither. */
 export function backupNamed(db: Db, name: string): string | undefined {
-  return listBackups(db).some((b) => b.name === name) ? join(readHouse(db).backupFolder, name) : undefined
+  if (listBackups(db).some((b) => b.name === name)) return join(readHouse(db).backupFolder, name)
+  const own = ownFile(db)
+  return own && listSetAside(db).some((b) => b.name === name) ? join(own.folder, name) : undefined
 }
 
 /** House: a backup older than this is warned of. */

@@ -7,7 +7,7 @@ import { requestTime } from '@/work/scene/clock'
 import { runJob, unlessKilled } from '@/jobs/pool'
 import { isSection, keepSection } from '@/work/do/house'
 import { askRestore } from '@/work/do/restore'
-import { backupNamed, type Inside } from '@/work/scene/backups'
+import { backupNamed, type InsideBeside } from '@/work/scene/backups'
 import { sentForm } from '@/core/formMerge'
 import { actOnForm, saidOf, typed } from '../typed'
 import { refuse, type Deed } from '@/work/do/deed'
@@ -54,8 +54,8 @@ export const kennelOutNow = act(
 /** What lies in a backup of the house, by its name. */
 export const lookIntoBackup = act(
   'lead',
-  (reason): Deed<{ readonly inside: Inside }> => refuse(reason),
-  async (_, name: unknown): Promise<Deed<{ readonly inside: Inside }>> => {
+  (reason): Deed<{ readonly inside: InsideBeside }> => refuse(reason),
+  async (_, name: unknown): Promise<Deed<{ readonly inside: InsideBeside }>> => {
     const asked = { name: typeof name === 'string' ? name : '' }
     const looked = await unlessKilled(runJob('look-into-backup', asked, { limitMs: heavyMs, last: true }), (why) => why)
     return typeof looked === 'string' ? refuse(looked) : { ok: true, inside: looked }
