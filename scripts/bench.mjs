@@ -27,6 +27,8 @@ const all = [
   'day',
   'reach',
   'forecast',
+  'futures',
+  'patterns',
   'gain',
   'demonstration',
   'first-byte',

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { forecastShape, type Forecast } from '@/core/forecast/forecast'
 import { verdicts, type VerdictOnForecasts } from '@/core/forecast/judged'
-import { learnedShape, ratesFile, type KennelLearned, type RatesFile } from '@/core/forecast/learned'
+import { learnedModel, learnedShape, ratesFile, type KennelLearned, type RatesFile } from '@/core/forecast/learned'
 import { newStamp, type Db } from './database'
 
 const told = z.string().transform((text, ctx): Forecast => {
@@ -218,7 +218,11 @@ const learnedRow = z
 
 /** What this kennel has learned, and when that was last looked at; undefined when never. */
 export const readLearned = (db: Db): { readonly learned: KennelLearned; readonly at: number } | undefined =>
-  learnedRow.parse(db.prepare('SELECT learned, at FROM learned WHERE id = 1').get())
+  learnedRow.parse(
+    db
+      .prepare(`SELECT learned, at FROM learned WHERE id = 1 AND json_extract(learned, '$.model') = ?`)
+      .get(learnedModel),
+  )
 
 const verdictRow = z.object({ verdict: z.enum(verdicts) }).optional()
 

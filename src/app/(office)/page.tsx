@@ -9,7 +9,7 @@ import { allResidencyIds } from '@/store/residents'
 import { wallSteps } from '@/work/page/wall'
 import { inBreaths } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
-import { keepCall } from './wallActions'
+import { keepCall, keepDealing } from './wallActions'
 
 const query = z.object({ sort: z.enum(wallSorts).catch('chance'), down: z.literal('1').optional().catch(undefined) })
 
@@ -30,6 +30,7 @@ export default async function WallPage({
       sort={sort}
       descending={down === '1'}
       tickCall={mayAct(person.role, 'trainer') ? keepCall : undefined}
+      deal={keepDealing}
     />
   )
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { blocksNeeded, dealOut, isTold, takeAnother, weeksAhead, type Claim } from './capacity'
+import { blocksNeeded, dealOut, fewBlocks, isTold, takeAnother, weeksAhead, type Claim } from './capacity'
 
 const claim = (residencyId: string, byBlocks: readonly number[], from = 0, until = 10): Claim => ({
   residencyId,
@@ -54,6 +54,17 @@ describe('dealing out the blocks of a day', () => {
     expect(dealOut(all, 5).get('easy')).toBe(2)
     expect(dealOut(all, 0).get('easy')).toBe(0)
     expect(dealOut([], 9).size).toBe(0)
+  })
+
+  it('where there are fewer than dogs, gives them to those whom several make ready, not one to each', () => {
+    const slow = (id: string) => claim(id, [0, 0, 0.02, 0.8, 0.82])
+    const all = [slow('a'), slow('b'), slow('c'), slow('d'), slow('e')]
+    // One is kept back for the others’ turns.
+    expect([...dealOut(all, 4).values()].sort()).toEqual([0, 0, 0, 0, 3])
+    expect(fewBlocks(all, 4)).toEqual({ blocks: 4, dogs: 5, most: 0.8, each: 0 })
+    expect(fewBlocks(all, 5)).toBeUndefined()
+    expect(fewBlocks([...all, claim('ready', [])], 5)).toBeUndefined()
+    expect(fewBlocks(all, 0)).toEqual({ blocks: 0, dogs: 5, most: 0, each: 0 })
   })
 
   it('never deals out more than there is, nor more than a dog may have', () => {

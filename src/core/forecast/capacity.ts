@@ -1,3 +1,4 @@
+import { longestWait } from '../dealing'
 import type { Forecast } from './forecast'
 
 /** A dog as far as the house’s time goes: what so many blocks a day make of its chance. */
@@ -38,20 +39,22 @@ export const gainAfter = ({ byBlocks, plan }: Pick<Forecast, 'byBlocks' | 'plan'
 export type Dealt = ReadonlyMap<string, number>
 
 /**
- * Deals the blocks of a usual day out over dogs: one each while they last, then, jump by jump, to whoever’s chance
- * rises most by the block. What is left when no chance rises any more is nobody’s.
+ * Deals the blocks of a usual day out over dogs: one each where there are as many, then, jump by jump, to whoever’s
+ * chance rises most by the block. What is left when no chance rises any more is nobody’s. Where there are fewer blocks
+ * than dogs, those that get none have one every few days (`upNext`), which is kept back first.
  */
-export function dealOut(claims: readonly Claim[], blocksADay: number): Dealt {
+export function dealOut(claims: readonly Claim[], blocksADay: number, floor = true): Dealt {
   const dealt = new Map(claims.map((c) => [c.residencyId, 0]))
   let left = Math.floor(blocksADay)
   const rise = (c: Claim, most: number) => bestJump(c.byBlocks, dealt.get(c.residencyId) ?? 0, most)
   const open = claims.filter((c) => c.byBlocks.length > 0)
   // A block a day for every dog that still needs one, those first whom it brings most.
-  for (const c of [...open].sort((a, b) => rise(b, 1).each - rise(a, 1).each || order(a, b)))
-    if (left > 0) {
+  if (floor && !isFew(open, left))
+    for (const c of open) {
       dealt.set(c.residencyId, 1)
       left--
     }
+  else if (isFew(open, left)) left -= Math.min(left, Math.ceil((open.length - left) / longestWait))
   while (left > 0) {
     const [first] = open
       .map((c) => ({ c, ...rise(c, left) }))
@@ -62,6 +65,36 @@ export function dealOut(claims: readonly Claim[], blocksADay: number): Dealt {
     left -= first.more
   }
   return dealt
+}
+
+/** Whether there are fewer blocks than dogs that need one. */
+const isFew = (claims: readonly Claim[], blocks: number): boolean =>
+  claims.filter((c) => c.byBlocks.length > 0).length > Math.floor(blocks)
+
+/** What a day with fewer blocks than dogs comes to, dealt either way: how many dogs would be ready in time. */
+export interface FewBlocks {
+  readonly blocks: number
+  readonly dogs: number
+  /** Where they make most dogs ready, and where each dog has one as far as they go. */
+  readonly most: number
+  readonly each: number
+}
+
+/** The same of these claims; undefined where there is a block for every dog that needs one. */
+export function fewBlocks(claims: readonly Claim[], blocksADay: number): FewBlocks | undefined {
+  const open = claims.filter((c) => c.byBlocks.length > 0)
+  const blocks = Math.floor(blocksADay)
+  if (!isFew(open, blocks)) return undefined
+  const readyBy = (dealt: Dealt) =>
+    open.reduce((sum, c) => sum + (c.byBlocks[dealt.get(c.residencyId) ?? 0] ?? c.byBlocks.at(-1) ?? 0), 0)
+  const rise = (c: Claim) => (c.byBlocks[1] ?? 0) - (c.byBlocks[0] ?? 0)
+  const firsts = [...open].sort((a, b) => rise(b) - rise(a) || order(a, b)).slice(0, blocks)
+  return {
+    blocks,
+    dogs: open.length,
+    most: readyBy(dealOut(open, blocks)),
+    each: readyBy(new Map(firsts.map((c) => [c.residencyId, 1]))),
+  }
 }
 
 const order = (a: Claim, b: Claim): number => (a.residencyId < b.residencyId ? -1 : 1)
@@ -83,8 +116,10 @@ export interface Taken {
  */
 export function takeAnother(here: readonly Claim[], another: Claim, blocksADay: number): Taken {
   const shared = here.filter((c) => c.from < another.until && another.from < c.until)
-  const before = dealOut(shared, blocksADay)
-  const after = dealOut([...shared, another], blocksADay)
+  // A house that has a block for each dog, but not for one more, is not dealt better before it has the other.
+  const floor = !isFew([...shared, another], blocksADay)
+  const before = dealOut(shared, blocksADay, floor)
+  const after = dealOut([...shared, another], blocksADay, floor)
   const at = (c: Claim, dealt: Dealt) => c.byBlocks[Math.min(dealt.get(c.residencyId) ?? 0, c.byBlocks.length - 1)] ?? 1
   const others = shared.map((c) => {
     const was = at(c, before)

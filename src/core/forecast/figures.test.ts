@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { apart, countLimits, figureRow, figuresFrom } from './figures'
-import { shippedRates } from './rates'
+import { shippedRates } from './shipped'
 
 describe('what an hour brings', () => {
   it('gives a count its limits as the exact ones of Poisson', () => {
@@ -51,6 +51,7 @@ describe('what an hour brings', () => {
             stretches: [],
             useful: new Map(),
             blocks: new Map(),
+            things: new Map(),
             frontier: [
               { ...at, setId: 'a', passed: false },
               { ...at, setId: 'b', nth: 2, passed: true },

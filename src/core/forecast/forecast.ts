@@ -4,13 +4,13 @@ import type { Futures } from './futures'
 import type { ForecastGround } from './ground'
 import { never, wantedSets } from './inPlay'
 import type { Plan } from './play'
-import { daysLeftShare } from './plan'
+import { daysLeftShare, setsOf } from './plan'
 import { asPlayed, bentBy } from './stack'
 import { chancesByBlocks, played, playedAgain, readyBefore, whatIfShape, whatWould, type Bend } from './whatIf'
 import type { Leg } from './workLeft'
 
 /** Raised whenever a forecast of the same facts would come out otherwise. */
-export const forecastModel = 5
+export const forecastModel = 6
 /** Most futures played for one forecast: its scatter is below one in a hundred. */
 export const usualFutures = 4000
 /** Shares of the futures whose day is told: the middle 80 and 50 in a hundred lie between them. */
@@ -108,10 +108,10 @@ export function forecast(
     })),
     binds: bindingOf(futures),
     plan: {
-      setsADay: openDays === 0 ? 0 : toCome.reduce((a, b) => a + b, 0) / openDays,
+      setsADay: openDays === 0 ? 0 : futures.setsADay,
       openDays,
       ownDays,
-      byFood: toCome.some((sets) => sets > 0 && sets === stay.mostSets),
+      byFood: toCome.some((blocks) => blocks * setsOf(plan.held) > (plan.mostSets ?? Number.POSITIVE_INFINITY)),
     },
     played: { chance: share, load },
     known: { sets: told, speed: Math.exp(ground.speed.mean) },
@@ -132,7 +132,7 @@ function benderOf(
   { home, plan, legs }: { readonly home: number; readonly plan: Plan; readonly legs: readonly Leg[] },
   share: number,
 ) {
-  const openDays = plan.days.slice(0, home).filter((sets) => sets > 0).length
+  const openDays = plan.days.slice(0, home).filter((blocks) => blocks > 0).length
   const load = loadOf(legs, ground, plan, home)
   const ownDays = [...ground.past.useful.keys()].filter((d) => d < ground.stay.today).length
   const bend = bentBy(ground.stack ?? asPlayed, share, load, daysLeftShare({ openDays, ownDays }))
@@ -152,13 +152,7 @@ export function legsByDay(ground: ForecastGround, n: number, seed: number): Read
 /** Useful sets that a dog of this speed wants for what is left, over those that the days until it goes home have. */
 function loadOf(legs: readonly Leg[], { speed }: ForecastGround, plan: Plan, home: number): number {
   const wanted = sum(legs.map((leg) => wantedSets(leg)[0] ?? 0)) / Math.exp(speed.mean)
-  return (
-    wanted /
-    Math.max(
-      1,
-      plan.days.slice(0, home).reduce((a, b) => a + b, 0),
-    )
-  )
+  return wanted / Math.max(1, setsOf(plan.held) * sum(plan.days.slice(0, home)))
 }
 
 /** The share of these futures that is ready by the end of each day that is played. */

@@ -7,23 +7,27 @@ import { foldDog } from '../progress/fold'
 import { liveInBlocks } from '../tests/loop/blocks'
 import { laws } from '../tests/loop/dogs'
 import { arrival, perfectDog, regimesIn, type World } from '../tests/loop/live'
-import { chanceBy, futuresOf } from './futures'
+import { chanceBy } from './futures'
 import { drawsOfFuture } from '../seeded'
 import type { Plan } from './play'
 import { never } from './inPlay'
-import { planOf, usualSets } from './plan'
-import { shippedRates } from './rates'
+import { planOf, usualBlocks, usualHeld } from './plan'
+import { shippedRates } from './shipped'
+import { futuresBy, setsOn } from './tests/futures'
 import { speedFrom, type Speed } from './speed'
 import { pastOf } from './stretches'
 import { workLeft, type Leg } from './workLeft'
 
 const usual: Speed = { mean: 0, precision: 4, commands: new Map() }
-const plan = (days: number, sets = 8): Plan => ({ days: new Array<number>(days).fill(sets), ratios: [1] })
+const plan = (days: number, sets = 8): Plan => setsOn(new Array<number>(days).fill(sets))
 const leg = (steps: number, more: Partial<Leg> = {}): Leg => ({
   command: 'sit',
   rungId: 'sit.word',
+  kind: 'word',
   promised: true,
-  steps: Array.from({ length: steps }, () => ({ rate: 0.4, done: 0, least: 1, needs: [] })),
+  reps: 5,
+  least: 1,
+  steps: Array.from({ length: steps }, () => ({ rate: 0.4, done: 0, least: 1, reps: 5, needs: [] })),
   days: 1,
   metToday: false,
   meetings: [],
@@ -40,12 +44,16 @@ const legs = fc.array(
   fc.record({
     command: fc.constantFrom('sit', 'heel', 'recall'),
     rungId: fc.constantFrom('a', 'b', 'c'),
+    kind: fc.constantFrom('word' as const, 'heel' as const),
     promised: fc.constant(true),
+    reps: fc.constantFrom(3, 5, 10),
+    least: fc.constantFrom(1, 2),
     steps: fc.array(
       fc.record({
         rate: fc.double({ min: 0.1, max: 1, noNaN: true }),
         done: fc.integer({ min: 0, max: 6 }),
         least: fc.integer({ min: 1, max: 2 }),
+        reps: fc.constantFrom(3, 5, 10),
         needs: fc.constant([]),
       }),
       { maxLength: 6 },
@@ -69,7 +77,7 @@ describe('futures of a dog', () => {
   it('the same seed gives the same, to the last one', () => {
     fc.assert(
       fc.property(legs, fc.integer(), (all, seed) => {
-        expect(futuresOf(all, usual, plan(9), 50, seed)).toEqual(futuresOf(all, usual, plan(9), 50, seed))
+        expect(futuresBy(all, usual, plan(9), 50, seed)).toEqual(futuresBy(all, usual, plan(9), 50, seed))
       }),
       { numRuns: 20 },
     )
@@ -80,7 +88,7 @@ describe('futures of a dog', () => {
     const fast: Speed = { mean: Math.log(200), precision: 1000, commands: new Map() }
     const away = leg(0, { days: 0, meetings: [{ days: 2, eased: 0, metToday: false }] })
     const elsewhere = 0.6
-    const { ready } = futuresOf([away], fast, { ...plan(12, 60), elsewhere }, 4000, 5)
+    const { ready } = futuresBy([away], fast, { ...plan(12, 60), elsewhere }, 4000, 5)
     for (const day of [0, 1, 2, 3, 5])
       expect(Math.abs(chanceBy(ready, day) - (1 - jstat.binomial.cdf(1, day + 1, elsewhere))), `${day}`).toBeLessThan(
         0.03,
@@ -93,31 +101,31 @@ describe('futures of a dog', () => {
     const sure: Speed = { mean: 0, precision: 1e6, commands: new Map() }
     const aSetADay = { ...plan(14, 1), slips: { out, back } }
     // One that slips on the first morning is put right with one chance a day.
-    const { ready } = futuresOf([held], sure, aSetADay, 8000, 3)
+    const { ready } = futuresBy([held], sure, aSetADay, 8000, 3)
     for (const day of [0, 1, 3, 6])
       expect(Math.abs(chanceBy(ready, day) - (1 - out * (1 - back) ** (day + 1))), `${day}`).toBeLessThan(0.015)
     // Another takes five sets: it is ready on the fifth day where the first did not slip on any of the five.
-    const five = leg(0, { rungId: 'b', days: 0, steps: [{ rate: 1e6, done: 0, least: 5, needs: [] }] })
-    const both = futuresOf([held, five], sure, aSetADay, 8000, 3)
+    const five = leg(0, { rungId: 'b', days: 0, steps: [{ rate: 1e6, done: 0, least: 5, reps: 5, needs: [] }] })
+    const both = futuresBy([held, five], sure, aSetADay, 8000, 3)
     expect(chanceBy(both.ready, 3)).toBe(0)
     expect(Math.abs(chanceBy(both.ready, 4) - (1 - out) ** 5)).toBeLessThan(0.015)
   })
 
   it('what was met once slips on its way to the second day, too', () => {
-    const climbing = leg(1, { steps: [{ rate: 1e6, done: 0, least: 1, needs: [] }] })
+    const climbing = leg(1, { steps: [{ rate: 1e6, done: 0, least: 1, reps: 5, needs: [] }] })
     for (const once of [leg(0), climbing]) {
       const chance = (out: number) =>
-        chanceBy(futuresOf([once], usual, { ...plan(12, 1), slips: { out, back: 0.1 } }, 4000, 3).ready, 4)
+        chanceBy(futuresBy([once], usual, { ...plan(12, 1), slips: { out, back: 0.1 } }, 4000, 3).ready, 4)
       expect(chance(0.3)).toBeLessThan(chance(0.001) - 0.1)
     }
   })
 
   it('nothing left is ready today; no days make nothing ready; held takes another day', () => {
-    expect(dayOf(futuresOf([leg(0, { days: 0 })], usual, plan(3), 200, 1).ready, 0.9)).toBe(0)
-    expect(dayOf(futuresOf([leg(0, { days: 0 })], usual, plan(0), 200, 1).ready, 0.1)).toBe(never)
-    const taught = futuresOf([leg(2)], usual, plan(30, 60), 400, 1)
+    expect(dayOf(futuresBy([leg(0, { days: 0 })], usual, plan(3), 200, 1).ready, 0.9)).toBe(0)
+    expect(dayOf(futuresBy([leg(0, { days: 0 })], usual, plan(0), 200, 1).ready, 0.1)).toBe(never)
+    const taught = futuresBy([leg(2)], usual, plan(30, 60), 400, 1)
     expect(Math.min(...taught.ready)).toBe(1)
-    const met = futuresOf([leg(0, { metToday: true })], usual, plan(30, 60), 400, 1)
+    const met = futuresBy([leg(0, { metToday: true })], usual, plan(30, 60), 400, 1)
     expect(Math.min(...met.ready)).toBe(1)
   })
 
@@ -125,8 +133,8 @@ describe('futures of a dog', () => {
     const seen = { few: 0, many: 0 }
     for (const days of [3, 6, 8, 10, 12, 15, 20]) {
       const onward = { until: days, full: 300 }
-      const whole = futuresOf([leg(6), leg(4, { rungId: 'b' })], usual, plan(40, 5), 4000, 4, onward)
-      const some = futuresOf([leg(6), leg(4, { rungId: 'b' })], usual, plan(40, 5), 4000, 4, {
+      const whole = futuresBy([leg(6), leg(4, { rungId: 'b' })], usual, plan(40, 5), 4000, 4, onward)
+      const some = futuresBy([leg(6), leg(4, { rungId: 'b' })], usual, plan(40, 5), 4000, 4, {
         ...onward,
         least: 500,
       })
@@ -144,14 +152,14 @@ describe('futures of a dog', () => {
     }
     expect([seen.few > 0, seen.many > 0]).toEqual([true, true])
     // Of few futures none is spared.
-    const few = futuresOf([leg(6)], usual, plan(9), 200, 4, { until: 9, full: 500, least: 500 })
+    const few = futuresBy([leg(6)], usual, plan(9), 200, 4, { until: 9, full: 500, least: 500 })
     expect(few.n).toBe(200)
   })
 
   it('played on by a part of them, all are as before until that day, that part to the last, and the rest alike', () => {
     const all = [leg(6), leg(4, { command: 'heel', rungId: 'heel.x' })]
-    const whole = futuresOf(all, usual, plan(40, 5), 3000, 4)
-    const part = futuresOf(all, usual, plan(40, 5), 3000, 4, { until: 8, full: 800 })
+    const whole = futuresBy(all, usual, plan(40, 5), 3000, 4)
+    const part = futuresBy(all, usual, plan(40, 5), 3000, 4, { until: 8, full: 800 })
     for (const [is, was] of [[part, whole] as const, ...part.legs.map((l, k) => [l, whole.legs[k]] as const)]) {
       const early = (ready: Int16Array | undefined) => [...(ready ?? [])].map((d) => (d < 8 ? d : -1))
       expect(early(is.ready)).toEqual(early(was?.ready))
@@ -183,8 +191,12 @@ describe('futures of a dog', () => {
 
   it('what a promise needs first is held on two days before it begins', () => {
     const first = leg(1, { promised: false, command: 'down', rungId: 'down.no-lure' })
-    const then = leg(1, { steps: [{ rate: 5, done: 0, least: 1, needs: [0] }], command: 'place', rungId: 'place.x' })
-    const { ready } = futuresOf([first, then], usual, plan(20, 60), 400, 1)
+    const then = leg(1, {
+      steps: [{ rate: 5, done: 0, least: 1, reps: 5, needs: [0] }],
+      command: 'place',
+      rungId: 'place.x',
+    })
+    const { ready } = futuresBy([first, then], usual, plan(20, 60), 400, 1)
     // Passed on day 0, held on 1; then passed on 2 at the earliest, held on 3.
     expect(Math.min(...ready)).toBe(3)
   })
@@ -192,7 +204,7 @@ describe('futures of a dog', () => {
   it('a longer stay never lowers the chance: the days before it are the same', () => {
     fc.assert(
       fc.property(legs, fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 6 }), (all, days, more) => {
-        const [short, long] = [days, days + more].map((d) => futuresOf(all, usual, plan(d), 60, 5))
+        const [short, long] = [days, days + more].map((d) => futuresBy(all, usual, plan(d), 60, 5))
         expect(chanceBy(long?.ready ?? new Int16Array(1), days + more)).toBeGreaterThanOrEqual(
           chanceBy(short?.ready ?? new Int16Array(1), days),
         )
@@ -207,7 +219,7 @@ describe('futures of a dog', () => {
     fc.assert(
       fc.property(legs, fc.integer({ min: 3, max: 12 }), (all, days) => {
         const chance = (of: readonly Leg[], sets: number) =>
-          chanceBy(futuresOf(of, usual, plan(days, sets), 500, 9).ready, days)
+          chanceBy(futuresBy(of, usual, plan(days, sets), 500, 9).ready, days)
         const was = chance(all, 6)
         expect(chance(all, 9)).toBeGreaterThanOrEqual(was - scatter)
         if (all.length > 1) expect(chance(all.slice(1), 6)).toBeGreaterThanOrEqual(was - scatter)
@@ -220,10 +232,10 @@ describe('futures of a dog', () => {
 
   it('a dog that is faster is ready earlier, and commands of one dog go together', () => {
     const two = [leg(6, { command: 'sit' }), leg(6, { command: 'heel', rungId: 'heel.x' })]
-    const fast = futuresOf(two, { ...usual, mean: Math.log(2) }, plan(20), 1000, 2)
-    const slow = futuresOf(two, { ...usual, mean: Math.log(0.5) }, plan(20), 1000, 2)
+    const fast = futuresBy(two, { ...usual, mean: Math.log(2) }, plan(20), 1000, 2)
+    const slow = futuresBy(two, { ...usual, mean: Math.log(0.5) }, plan(20), 1000, 2)
     expect(chanceBy(fast.ready, 8)).toBeGreaterThan(chanceBy(slow.ready, 8) + 0.2)
-    const { ready, legs: each } = futuresOf(two, usual, plan(40, 12), 3000, 2)
+    const { ready, legs: each } = futuresBy(two, usual, plan(40, 12), 3000, 2)
     const by = 8
     const product = each.reduce((p, l) => p * chanceBy(l.ready, by), 1)
     expect(chanceBy(ready, by)).toBeGreaterThan(product + 0.02)
@@ -249,12 +261,13 @@ describe('a forecast from what was recorded', () => {
     const today = addDays(arrival, day)
     const regimes = regimesIn(of)
     const sets = lived.sets.filter((s) => s.day < today)
-    const { stretches, useful } = pastOf(regimes, sets)
+    const past = pastOf(regimes, sets)
+    const { stretches, useful } = past
     const state = foldDog(regimes, sets)
     const left = workLeft(houseCurriculum, state, promises, shippedRates, stretches, today)
-    const usual = () => usualSets.weekday
-    const days = planOf(useful, { today, leavesOn: addDays(arrival, 60), shareOfToday: 1, usual })
-    return { left, stretches, useful, futures: futuresOf(left, speedFrom(stretches, shippedRates), days, 400, 1) }
+    const usual = () => usualBlocks.weekday
+    const days = planOf(past, { today, leavesOn: addDays(arrival, 60), shareOfToday: 1, usual }, usualHeld)
+    return { left, stretches, useful, futures: futuresBy(left, speedFrom(stretches, shippedRates), days, 400, 1) }
   }
 
   it('a dog of which nothing is known is not ready tomorrow, and likely within forty days', () => {

@@ -16,6 +16,8 @@ export interface Futures {
   readonly ready: Int16Array
   /** The same for each promised leg, in the order of the legs. */
   readonly legs: readonly { readonly rungId: string; readonly command: string; readonly ready: Int16Array }[]
+  /** Useful sets of a day on which it was worked, until all was met. */
+  readonly setsADay: number
 }
 
 /** Until which day all futures are played; beyond it, only the first so many. */
@@ -32,22 +34,44 @@ export interface Onward {
 /** So many of `n` futures as a share near this one asks for: what is nearly sure scatters little. */
 const asManyAs = (share: number, n: number): number => Math.ceil(4 * share * (1 - share) * n)
 
+/** What one share of the futures is played from. */
+export interface Source {
+  /** Its share of all. */
+  readonly share: number
+  readonly legs: readonly Leg[]
+  readonly speed: Speed
+  readonly plan: Plan
+}
+
+/** The fractional part of the golden ratio: its multiples fill any stretch evenly (Weyl). */
+const golden = (Math.sqrt(5) - 1) / 2
+
+/** Which source a future is played from: each has its share of the first so many, however many they are. */
+function sourceOf(sources: readonly Source[], future: number): number {
+  let at = (0.5 + future * golden) % 1
+  for (let k = 0; k < sources.length - 1; k++) {
+    at -= (sources[k] as Source).share
+    if (at < 0) return k
+  }
+  return sources.length - 1
+}
+
 /**
  * Plays the days to come again and again: one speed of the dog a future, so that its commands go together; a command's
- * own around it; a waiting time for each rung; sets dealt out in turns to the two that need most.
+ * own around it; a waiting time for each rung; turns of blocks dealt out to what needs most. The sources have the same
+ * legs at other rates; their shares add up to one.
  */
 export function futuresOf(
-  legs: readonly Leg[],
-  speed: Speed,
-  plan: Plan,
+  sources: readonly [Source, ...Source[]],
   n: number,
   seed: number,
-  onward: Onward = { until: plan.days.length, full: n },
+  onward: Onward = { until: sources[0].plan.days.length, full: n },
 ): Futures {
+  const [{ legs, plan }] = sources
   const promised = legs.flatMap((leg, i) => (leg.promised ? [i] : []))
   const all = new Int16Array(n).fill(never)
   const allOf = promised.map(() => new Int16Array(n))
-  const play = new Play(legs, speed, plan)
+  const plays = sources.map((of) => new Play(of.legs, of.speed, of.plan))
   const full = Math.min(n, onward.full)
   let played = n
   for (let f = 0; f < played; f++) {
@@ -56,6 +80,7 @@ export function futuresOf(
       if (f === played) break
     }
     const last = f < full ? plan.days.length : Math.min(onward.until, plan.days.length)
+    const play = plays[sourceOf(sources, f)] as Play
     // Each future has chances of its own, so that a day more, or another leg, changes it and none after it.
     play.begin(drawsOfFuture(seed, f))
     for (let day = 0; day < last; day++) {
@@ -72,10 +97,17 @@ export function futuresOf(
   const readyOf = allOf.map((of) => of.subarray(0, played))
   if (full < played && onward.until < plan.days.length)
     for (const of of [ready, ...readyOf]) lendBeyond(of, full, onward.until)
+  const summed = (of: (play: Play) => number) => plays.reduce((sum, play) => sum + of(play), 0)
   return {
     n: played,
     full,
     ready,
+    setsADay:
+      summed((play) => play.dealt) /
+      Math.max(
+        1,
+        summed((play) => play.workedDays),
+      ),
     legs: promised.map((i, k) => ({
       rungId: legs[i]?.rungId ?? '',
       command: legs[i]?.command ?? '',

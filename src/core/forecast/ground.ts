@@ -4,7 +4,9 @@ import type { SetFact } from '../facts/fact'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import type { Regimes } from '../progress/regime'
 import type { DogState } from '../progress/state'
-import { usualSets, type Stay } from './plan'
+import { inBlocksOf, usualBlocks, usualHeld, type Stay } from './plan'
+import type { Held } from './play'
+import { noneSeen, patternsOf, spelledShare, type DogPattern, type Pattern } from './patterns'
 import type { Rates } from './rates'
 import { speedFrom, type Speed } from './speed'
 import type { Stack } from './stack'
@@ -24,10 +26,13 @@ export interface ForecastGround {
   readonly promises: readonly OwnerPromise[]
   readonly rates: Rates
   readonly past: Past
+  /** By the usual rates. */
   readonly speed: Speed
+  /** How it may learn, likeliest first. */
+  readonly patterns: readonly [DogPattern, ...DogPattern[]]
   readonly stay: Stay
-  /** Useful sets that a block of this dog has. */
-  readonly setsABlock: number
+  /** What a block of this dog holds. */
+  readonly held: Held
   /** Reps that a set of it has. */
   readonly repsASet: number
   /** Blocks it had a day on the days on which it was worked. */
@@ -42,32 +47,56 @@ export interface ForecastGround {
 
 /** What the facts of one residency say for a forecast; the rest is of the house. */
 export function forecastGround(
-  given: Omit<ForecastGround, 'past' | 'speed' | 'setsABlock' | 'repsASet' | 'blocksADay'> & {
+  given: Omit<ForecastGround, 'past' | 'speed' | 'patterns' | 'held' | 'repsASet' | 'blocksADay'> & {
     readonly regimes: Regimes
     readonly sets: readonly SetFact[]
     /** Reps that a day’s training food pays for; no bound where left out. */
     readonly paidReps?: number | undefined
+    /** How dogs of this house may learn; by `rates` alone where left out. */
+    readonly patterns?: readonly Pattern[] | undefined
+    /** Its sets name no blocks: a day's lie together. */
+    readonly lumped?: boolean | undefined
+    /** Share of its dogs whose bad days come in runs; of a house that has seen none where left out. */
+    readonly spelled?: number | undefined
   },
 ): ForecastGround {
-  const { regimes, sets, paidReps, ...rest } = given
-  const past = pastOf(regimes, sets)
+  const {
+    regimes,
+    sets,
+    paidReps,
+    patterns = [{ share: 1, rates: given.rates }],
+    spelled = spelledShare(noneSeen),
+    lumped = false,
+    ...rest
+  } = given
+  const whole = pastOf(regimes, sets)
+  const past = lumped ? inBlocksOf(whole, rest.stay.usualHeld ?? usualHeld) : whole
   const worked = sets.filter((s) => s.purpose === 'work' && s.reps.length > 0 && s.day < rest.stay.today)
-  const { today, usualBlock = usualSets.block } = rest.stay
+  const { today, usualHeld: house = usualHeld } = rest.stay
   const before = (of: ReadonlyMap<string, number>) => [...of].flatMap(([day, n]) => (day < today ? [n] : []))
-  const [blocks, useful] = [sum(before(past.blocks)), sum(before(past.useful))]
+  const [blocks, useful, things] = [past.blocks, past.useful, past.things].map((of) => sum(before(of))) as [
+    number,
+    number,
+    number,
+  ]
   const days = before(past.blocks).length
   const repsASet =
     (worked.reduce((n, s) => n + s.reps.length, 0) + usualSet.reps * usualSet.sets) / (worked.length + usualSet.sets)
   // Warm-ups, refreshers and finishes are paid out of the same bag.
   const all = sets.filter((s) => s.reps.length > 0 && s.day < today).length
   const usefulShare = (useful + usualShare * usualSet.sets) / (all + usualSet.sets)
+  const daysAtFrontiers = new Set(past.frontier.map((f) => f.day)).size
   return {
     ...rest,
     stay: { ...rest.stay, mostSets: paidReps === undefined ? undefined : (paidReps / repsASet) * usefulShare },
     past,
-    speed: speedFrom(past.stretches, rest.rates, new Set(past.frontier.map((f) => f.day)).size),
-    setsABlock: (useful + usualBlock * houseBlocks) / (blocks + houseBlocks),
+    speed: speedFrom(past.stretches, rest.rates, daysAtFrontiers),
+    patterns: patternsOf(patterns, past, spelled),
+    held: {
+      things: (things + house.things * houseBlocks) / (blocks + houseBlocks),
+      sets: (useful + house.sets * house.things * houseBlocks) / (things + house.things * houseBlocks),
+    },
     repsASet,
-    blocksADay: days === 0 ? usualSets.weekday / usualSets.block : blocks / days,
+    blocksADay: days === 0 ? usualBlocks.weekday : blocks / days,
   }
 }

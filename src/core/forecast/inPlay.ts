@@ -1,4 +1,4 @@
-import { laterRates, usualCommandShape } from './rates'
+import { isEasy, laterRates, usualCommandShape, type RateKind } from './rates'
 import type { Speed } from './speed'
 import { cubed, middleOf, normal, spreadOf } from './tables'
 import type { Leg, Meeting, Step } from './workLeft'
@@ -16,9 +16,8 @@ export const [climbs, again, goes, met, slipped] = [0, 1, 2, 3, 4]
 
 const aFraction = 0.5
 
-export class CommandInPlay {
-  /** One over its pace in this future. */
-  slow = aFraction
+/** A pace of a command at what is easy, or at what is hard. */
+class Pace {
   private readonly factor: number
   private readonly middle: number
   private readonly spread: number
@@ -26,13 +25,35 @@ export class CommandInPlay {
   constructor(speed: Speed, id: string) {
     const own = speed.commands.get(id)
     const shape = own?.precision ?? speed.commandShape ?? usualCommandShape
-    this.factor = Math.exp(own?.mean ?? 0)
+    this.factor = Math.exp(speed.mean + (own?.mean ?? 0))
     this.middle = middleOf(shape)
     this.spread = spreadOf(shape)
   }
 
-  begin(dogPace: number, part: number): void {
-    this.slow = 1 / (dogPace * this.factor * cubed(this.middle, this.spread, normal[part] as number))
+  /** One over it in a future, by how far the dog and this command lie from what is likeliest of them. */
+  slow(dog: number, z: number): number {
+    return 1 / (dog * this.factor * cubed(this.middle, this.spread, z))
+  }
+}
+
+export class CommandInPlay {
+  /** One over its pace in this future, at what is easy and at what is hard. */
+  easy = aFraction
+  hard = aFraction
+  /** The last block in which it had its turn. */
+  block = -1
+  private readonly atEasy: Pace
+  private readonly atHard: Pace
+
+  constructor(speed: Speed, id: string) {
+    this.atEasy = new Pace(speed, id)
+    this.atHard = new Pace(speed.hard ?? speed, id)
+  }
+
+  begin(dogAtEasy: number, dogAtHard: number, part: number): void {
+    const z = normal[part] as number
+    this.easy = this.atEasy.slow(dogAtEasy, z)
+    this.hard = this.atHard.slow(dogAtHard, z)
   }
 }
 
@@ -41,6 +62,7 @@ export class StepInPlay {
   readonly scale: number
   readonly spent: number
   readonly least: number
+  readonly hard: boolean
   /** Legs that must be held before it opens. */
   readonly needs: LegInPlay[] = []
   /** The steps that are climbed at one go from here on, up to the next that needs something else first. */
@@ -49,15 +71,17 @@ export class StepInPlay {
   next: StepInPlay | undefined
 
   constructor(
-    { rate, done, least }: Step,
+    { rate, done, least, of }: Step,
+    target: RateKind,
     shape: number,
-    /** Sets that a usual dog wants from here on, and from the next on. */
+    /** Reps that are asked for from here on, and from the next on. */
     readonly wanted: number,
     readonly wantedThen: number,
   ) {
     this.scale = shape / rate
     this.spent = done
     this.least = Math.max(1, least)
+    this.hard = !isEasy(of?.kind ?? target)
   }
 }
 
@@ -78,9 +102,10 @@ export class MeetingInPlay {
 export class LegInPlay {
   /** 1 for a promise. */
   readonly promised: number
+  readonly hard: boolean
   readonly metOnFirst: number
   readonly steps: readonly StepInPlay[]
-  /** Sets that a usual dog wants for what comes after its climb. */
+  /** Reps that are asked for after its climb. */
   readonly wantedAfter: number
   readonly meetings: readonly MeetingInPlay[]
   /** The leg of the same run that comes before. */
@@ -108,6 +133,9 @@ export class LegInPlay {
   need = aFraction
   /** The next day on which another place or person is to be had, or the last that was drawn. */
   aboutOn = -1
+  /** The last day on which it was worked, and the number of openings at which it was found not to be open. */
+  workedOn = -1
+  closedAt = -1
   /** The meeting in hand. */
   goesFor: MeetingInPlay | undefined
 
@@ -116,12 +144,18 @@ export class LegInPlay {
     readonly command: CommandInPlay,
     shape: number,
   ) {
-    const wanted = wantedSets(leg)
+    const wanted = wantedReps(leg)
     this.promised = Number(leg.promised)
+    this.hard = !isEasy(leg.kind)
     this.metOnFirst = leg.metToday ? 0 : -1
-    this.steps = leg.steps.map((step, k) => new StepInPlay(step, shape, wanted[k] ?? 0, wanted[k + 1] ?? 0))
+    this.steps = leg.steps.map((step, k) => new StepInPlay(step, leg.kind, shape, wanted[k] ?? 0, wanted[k + 1] ?? 0))
     this.wantedAfter = wanted.at(-1) ?? 0
     this.meetings = leg.meetings.map((meeting) => new MeetingInPlay(meeting))
+  }
+
+  /** One over its pace at what is promised itself. */
+  get slow(): number {
+    return this.hard ? this.command.hard : this.command.easy
   }
 
   /** Where its climb begins; undefined where none is left. */
@@ -174,6 +208,16 @@ export function inPlay(legs: readonly Leg[], speed: Speed, shape: number): InPla
     lent: [...new Set(loans.map(({ to }) => to))],
     meetings: all.flatMap((leg) => leg.meetings),
   }
+}
+
+/**
+ * Reps that a leg asks for from each of its steps on, and after the last: what commands are put in order by
+ * (`promise/need`), without refreshers, which are nobody’s turn.
+ */
+function wantedReps(leg: Leg): readonly number[] {
+  const from = [leg.reps * (leg.days + leg.meetings.reduce((n, m) => n + m.days + m.eased, 0))]
+  for (const step of [...leg.steps].reverse()) from.unshift((from[0] ?? 0) + step.reps)
+  return from
 }
 
 /** Sets that a usual dog wants for a leg from each of its steps on, and after the last. */

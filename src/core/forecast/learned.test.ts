@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { seeded } from '../seeded'
-import { baseFrom, daysSeen, learnedShape, nothingKnown, ratesFile, ratesOut, usualBlock, usualDay } from './learned'
+import { baseFrom, daysSeen, learnedShape, nothingKnown, ratesFile, ratesOut, usualDay, usualHeld } from './learned'
 import { learnedFrom, nothingLearned, ratesOf } from './learning'
-import { priorRates, shippedBase, usualSlips, type Stretch } from './rates'
+import { usualSlips, type Stretch } from './rates'
 import { passChance } from './wait'
+import { shippedBase } from './shipped'
+import { plainBase } from './tests/plain'
 
 const stretch = (rungId: string, sets: number, passed = true): Stretch => ({
   rungId,
@@ -29,15 +31,15 @@ function dogsAt(rate: number, n = 30) {
 
 describe('what a kennel learned', () => {
   it('goes out and comes in as the rates it was', () => {
-    const learned = learnedFrom(dogsAt(0.9))
-    const file = ratesOut(learned, shippedBase, 'Osier Bank', () => 'word')
+    const learned = learnedFrom(dogsAt(0.9), plainBase)
+    const file = ratesOut(learned, plainBase, 'Osier Bank', () => 'word')
     expect(ratesFile.parse(JSON.parse(JSON.stringify(file)))).toEqual(file)
     expect(Object.keys(file.rungs)).toEqual(['r0', 'r1', 'r2', 'r3'])
     const there = ratesOf(nothingLearned, baseFrom(file))
     for (const rung of Object.keys(file.rungs))
-      expect(there.of(rung, 'word')).toBeCloseTo(ratesOf(learned).of(rung, 'word'), 2)
+      expect(there.of(rung, 'word')).toBeCloseTo(ratesOf(learned, plainBase).of(rung, 'word'), 2)
     // A kind that was never worked came along with the house.
-    expect(there.of('x', 'heel')).toBeCloseTo(ratesOf(learned).of('x', 'heel'), 2)
+    expect(there.of('x', 'heel')).toBeCloseTo(ratesOf(learned, plainBase).of('x', 'heel'), 2)
     expect(JSON.stringify(file)).not.toMatch(/\d{4}-\d\d-\d\d/)
   })
 
@@ -65,32 +67,39 @@ describe('what a kennel learned', () => {
       expect(ratesFile.safeParse(wrong).success).toBe(false)
     // Names that every object has are rungs like any other.
     const odd = baseFrom(shippedFile)
-    expect(ratesOf(nothingLearned, odd).of('constructor', 'word')).toBe(priorRates.word)
+    expect(ratesOf(nothingLearned, odd).of('constructor', 'word')).toBe(shippedBase.kinds.word)
   })
 
-  it('of its days is the usual one where nothing is known, and its own where much is', () => {
-    expect([usualDay(nothingKnown)('2026-03-02'), usualDay(nothingKnown)('2026-03-07')]).toEqual([8, 4])
+  it('of its days is the usual number of blocks where nothing is known, and its own where much is', () => {
+    expect([usualDay(nothingKnown)('2026-03-02'), usualDay(nothingKnown)('2026-03-07')]).toEqual([3, 1.5])
     const here = Array.from({ length: 300 }, () => '2026-03-02')
-    const past = { useful: new Map([['2026-03-02', 3]]), blocks: new Map([['2026-03-02', 2]]) }
+    const past = {
+      useful: new Map([['2026-03-02', 12]]),
+      blocks: new Map([['2026-03-02', 2]]),
+      things: new Map([['2026-03-02', 5]]),
+    }
     const seen = daysSeen([{ here, past }])
-    expect(usualDay(seen)('2026-03-09')).toBeCloseTo((900 + 80) / 310, 9)
-    expect(usualDay(seen)('2026-03-10')).toBe(8)
+    expect(usualDay(seen)('2026-03-09')).toBeCloseTo((600 + 30) / 310, 9)
+    expect(usualDay(seen)('2026-03-10')).toBe(3)
     expect(learnedShape.parse({ ...nothingKnown, ...seen })).toMatchObject(seen)
   })
 
-  it('of its blocks, too; a kennel that wrote none down begins on the usual one', () => {
-    expect(usualBlock(nothingKnown)).toBeCloseTo(8 / 3, 9)
+  it('of what a block holds, too; a kennel that wrote none down begins on the usual one', () => {
+    expect(usualHeld(nothingKnown)).toEqual({ things: 2, sets: 3 })
     const past = {
       useful: new Map([['2026-03-02', 10]]),
       blocks: new Map([
         ['2026-03-02', 2],
         ['2026-03-05', 9],
       ]),
+      things: new Map([['2026-03-02', 5]]),
     }
-    const { blocks } = daysSeen(Array.from({ length: 40 }, () => ({ here: ['2026-03-02', '2026-03-03'], past })))
-    expect(blocks).toEqual({ sets: 400, blocks: 80 })
-    expect(usualBlock({ blocks })).toBeCloseTo((400 + (30 * 8) / 3) / 110, 9)
-    const { blocks: _, ...before } = nothingKnown
-    expect(usualBlock(learnedShape.parse(before))).toBeCloseTo(8 / 3, 9)
+    const { held } = daysSeen(Array.from({ length: 40 }, () => ({ here: ['2026-03-02', '2026-03-03'], past })))
+    expect(held).toEqual({ sets: 400, blocks: 80, things: 200 })
+    // Thirty blocks of two things of three sets stand beside its own.
+    expect(usualHeld({ held }).things).toBeCloseTo((200 + 60) / 110, 9)
+    expect(usualHeld({ held }).sets).toBeCloseTo((400 + 180) / 260, 9)
+    const { held: _, ...before } = nothingKnown
+    expect(usualHeld(learnedShape.parse(before))).toEqual({ things: 2, sets: 3 })
   })
 })

@@ -3,20 +3,15 @@ import { addDays, weekdayOf } from '../days'
 import { line } from '../fields'
 import { figureShape } from './figures'
 import { verdicts } from './judged'
-import { usualSets } from './plan'
+import { usualHeld as coachedBlock, usualOn } from './plan'
+import type { Held } from './play'
 import { waitShape } from './wait'
+import { noneSeen } from './patterns'
 import { ratesOf, type Learned } from './learning'
 import { asPlayed, stackShape } from './stack'
 import type { Past } from './stretches'
-import {
-  rateKinds,
-  shippedBase,
-  usualCommandShape,
-  usualElsewhere,
-  usualSlips,
-  type BaseRates,
-  type RateKind,
-} from './rates'
+import { rateKinds, usualCommandShape, usualElsewhere, usualSlips, type BaseRates, type RateKind } from './rates'
+import { shippedBase } from './shipped'
 
 const count = z.number().nonnegative()
 const seen = z.object({ passes: count, expected: count })
@@ -25,8 +20,14 @@ const seen = z.object({ passes: count, expected: count })
 const shape = z.number().min(0.5).max(100)
 const commandShape = z.number().min(4).max(100)
 
+/** Raised whenever counts are counted beside something else: older ones are counted anew. */
+export const learnedModel = 2
+
+const noWeekdays = () => Array.from({ length: 7 }, () => ({ blocks: 0, days: 0 }))
+
 /** A kennel's own counts, as they are kept. */
 export const learnedShape = z.object({
+  model: z.literal(learnedModel),
   residencies: z.number().int().nonnegative(),
   house: seen,
   kinds: z.partialRecord(z.enum(rateKinds), seen),
@@ -41,10 +42,17 @@ export const learnedShape = z.object({
   slips: z.object({ out: seen, back: seen }).optional(),
   /** How far a dog’s days lie apart; as it began where nobody looked. */
   swing: z.object({ excess: z.number(), weight: count }).optional(),
-  /** By weekday, Monday first: useful sets, and the days of dogs on which they were done. */
-  days: z.array(z.object({ sets: count, days: count })).length(7),
-  /** Of the same days: useful sets, and the blocks that they were done in. */
-  blocks: z.object({ sets: count, blocks: count }).default({ sets: 0, blocks: 0 }),
+  /** By weekday, Monday first: blocks, and the days of dogs on which they were worked. */
+  weekdays: z
+    .array(z.object({ blocks: count, days: count }))
+    .length(7)
+    .default(() => noWeekdays()),
+  /** Of the same days: blocks, commands that were worked in them, and useful sets. */
+  held: z.object({ blocks: count, things: count, sets: count }).default({ blocks: 0, things: 0, sets: 0 }),
+  /** What its dogs say of how they learn. */
+  patterns: z
+    .object({ evidence: z.record(z.string(), z.number()), dogs: count, spelled: count })
+    .default(() => ({ ...noneSeen, evidence: {} })),
   /** What its hours came to. */
   figures: z.array(figureShape),
   /** How good what was said turned out. */
@@ -55,12 +63,14 @@ export const learnedShape = z.object({
 export type KennelLearned = z.infer<typeof learnedShape>
 
 export const nothingKnown: KennelLearned = {
+  model: learnedModel,
   residencies: 0,
   house: { passes: 0, expected: 0 },
   kinds: {},
   rungs: {},
-  days: Array.from({ length: 7 }, () => ({ sets: 0, days: 0 })),
-  blocks: { sets: 0, blocks: 0 },
+  weekdays: noWeekdays(),
+  held: { blocks: 0, things: 0, sets: 0 },
+  patterns: { ...noneSeen, evidence: {} },
   figures: [],
   verdict: 'too few',
   stack: asPlayed,
@@ -69,21 +79,25 @@ export const nothingKnown: KennelLearned = {
 /** House: what the usual day weighs beside a kennel's own, in days of a dog. */
 const usualDays = 10
 
-/** Useful sets that a day gives a dog of this house, by its weekday. */
-export function usualDay({ days }: Pick<KennelLearned, 'days'>): (day: string) => number {
-  const sets = days.map((own, i) => {
-    const usual = i >= 5 ? usualSets.weekend : usualSets.weekday
-    return (own.sets + usual * usualDays) / (own.days + usualDays)
-  })
-  return (day) => sets[weekdayOf(day) - 1] ?? usualSets.weekday
+/** Blocks that a day has for a dog of this house, by its weekday. */
+export function usualDay({ weekdays }: Pick<KennelLearned, 'weekdays'>): (day: string) => number {
+  return (day) => {
+    const own = weekdays[weekdayOf(day) - 1] ?? { blocks: 0, days: 0 }
+    return (own.blocks + usualOn(day) * usualDays) / (own.days + usualDays)
+  }
 }
 
 /** House: what the usual block weighs beside a kennel's own, in blocks. */
 const usualBlocks = 3 * usualDays
 
-/** Useful sets that a block gives a dog of this house. */
-export const usualBlock = ({ blocks }: Pick<KennelLearned, 'blocks'>): number =>
-  (blocks.sets + usualSets.block * usualBlocks) / (blocks.blocks + usualBlocks)
+/** What a block of this house holds. */
+export function usualHeld({ held }: Pick<KennelLearned, 'held'>): Held {
+  const things = held.things + coachedBlock.things * usualBlocks
+  return {
+    things: things / (held.blocks + usualBlocks),
+    sets: (held.sets + coachedBlock.sets * coachedBlock.things * usualBlocks) / things,
+  }
+}
 
 /** House: what a day gives is learned from the beginning of stays: later much waits for its second day. */
 const openingDays = 14
@@ -99,23 +113,24 @@ export function openingOf({
   return Array.from({ length: openingDays }, (_, i) => addDays(arrivesOn, i + 1)).filter((day) => day < leavesOn)
 }
 
-/** What days and blocks gave dogs that were here on these days, nothing done counted too. */
+/** Blocks of dogs that were here on these days, and what they held; a day without one counts too. */
 export function daysSeen(
-  dogs: readonly { readonly here: readonly string[]; readonly past: Pick<Past, 'useful' | 'blocks'> }[],
-): Pick<KennelLearned, 'days' | 'blocks'> {
-  const days = Array.from({ length: 7 }, () => ({ sets: 0, days: 0 }))
-  const blocks = { sets: 0, blocks: 0 }
+  dogs: readonly { readonly here: readonly string[]; readonly past: Pick<Past, 'useful' | 'blocks' | 'things'> }[],
+): Pick<KennelLearned, 'weekdays' | 'held'> {
+  const weekdays = noWeekdays()
+  const held = { blocks: 0, things: 0, sets: 0 }
   for (const { here, past } of dogs)
     for (const day of here) {
-      const sets = past.useful.get(day) ?? 0
-      const of = days[weekdayOf(day) - 1]
+      const of = weekdays[weekdayOf(day) - 1]
       if (!of) continue
-      of.sets += sets
+      const blocks = past.blocks.get(day) ?? 0
+      of.blocks += blocks
       of.days++
-      blocks.sets += sets
-      blocks.blocks += past.blocks.get(day) ?? 0
+      held.blocks += blocks
+      held.things += past.things.get(day) ?? 0
+      held.sets += past.useful.get(day) ?? 0
     }
-  return { days, blocks }
+  return { weekdays, held }
 }
 
 /** A rate of a rung or a kind: passes a set of a usual dog. Beyond these nobody has a dog. */

@@ -1,13 +1,17 @@
 import { sum } from 'simple-statistics'
-import { baseOf, shippedBase, usualElsewhere, type BaseRates, type RateKind, type Rates, type Stretch } from './rates'
+import { baseOf, usualElsewhere, type BaseRates, type RateKind, type Rates, type Stretch } from './rates'
+import { shippedBase } from './shipped'
 import type { Proving } from './proving'
 import { dogShape, speedFrom, type Speed } from './speed'
 import type { FrontierSet } from './stretches'
 import { swingOf, type Swing } from './swing'
 import { hazardAt, passChance, stillWaiting } from './wait'
 
-/** House: what a prior weighs, in passes expected under it; of the swing in its own weight, some ten residencies. */
-export const weights = { rung: 15, kind: 15, house: 10, elsewhere: 15, slips: 15, swing: 50 } as const
+/**
+ * House: what a prior weighs, in passes expected under it; of the swing in its own weight, some ten residencies; and of
+ * what else a pattern says, in residencies.
+ */
+export const weights = { rung: 15, kind: 15, house: 10, elsewhere: 15, slips: 15, swing: 50, residencies: 4 } as const
 
 /**
  * Passes that were to be expected at the level above, and as many as there must have been: a set that passes may hold

@@ -1,14 +1,20 @@
 import { addDays, weekdayOf } from '../days'
-import type { Plan } from './play'
+import type { Held, Plan } from './play'
+import type { Past } from './stretches'
 
-/** House: useful sets that a dog has on a day, and in a block, before anybody's own are known. */
-export const usualSets = { weekday: 8, weekend: 4, block: 8 / 3 } as const
+/** Useful sets that a block holds. */
+export const setsOf = ({ things, sets }: Held): number => things * sets
+
+/** House: blocks that a dog has on a day, before anybody’s own are known. */
+export const usualBlocks = { weekday: 3, weekend: 1.5 } as const
+/** House: what a coached block holds, before anybody’s own are known: two things, up to three sets of each. */
+export const usualHeld: Held = { things: 2, sets: 3 }
 /** House: so many of a dog’s newest worked days are its pace, beside so many days of the house. */
 const ownDays = 10
 const houseDays = 4
 
-/** Sets that a day gives a usual dog where the house says nothing else. */
-const usualOn = (day: string): number => (weekdayOf(day) >= 6 ? usualSets.weekend : usualSets.weekday)
+/** Blocks that a day has for a usual dog where the house says nothing else. */
+export const usualOn = (day: string): number => (weekdayOf(day) >= 6 ? usualBlocks.weekend : usualBlocks.weekday)
 
 export interface Stay {
   readonly today: string
@@ -17,37 +23,49 @@ export interface Stay {
   readonly shareOfToday: number
   /** Whether it is worked on that day; every day where left out. */
   readonly open?: (day: string) => boolean
-  /** What a day gives a dog of this house. */
+  /** Blocks that a dog of this house has on that day. */
   readonly usual?: (day: string) => number
-  /** Useful sets that a block gives one. */
-  readonly usualBlock?: number
+  /** What a block of this house holds. */
+  readonly usualHeld?: Held
   /** Useful sets that a day’s training food pays for; no bound where left out. */
   readonly mostSets?: number | undefined
 }
 
 /**
- * The days from today until the evening before it goes home: the dog’s own pace over its newest worked days, drawn
- * toward the house’s; what single days came to beside it is drawn again.
+ * The days from today until the evening before it goes home: blocks as on the dog’s own newest worked days, drawn
+ * toward the house’s; what single days had beside that is drawn again.
  */
 export function planOf(
-  useful: ReadonlyMap<string, number>,
+  { useful, blocks: had }: Pick<Past, 'useful' | 'blocks'>,
   { today, leavesOn, shareOfToday, open = () => true, usual = usualOn, mostSets }: Stay,
-  /** Useful sets more on each usual open day; or so many, whatever the dog’s pace was. */
-  { more = 0, sets }: { readonly more?: number | undefined; readonly sets?: number | undefined } = {},
-): Plan {
-  const own = [...useful]
+  held: Held,
+  /** Blocks more on each usual open day; or so many, whatever the dog had. */
+  { more = 0, blocks }: { readonly more?: number | undefined; readonly blocks?: number | undefined } = {},
+): Omit<Plan, 'elsewhere' | 'slips'> {
+  const own = [...had]
     .filter(([day]) => day < today)
     .sort(([a], [b]) => (a < b ? 1 : -1))
     .slice(0, ownDays)
-  const ratios = own.map(([day, sets]) => sets / usual(day))
+  const ratios = own.map(([day, n]) => n / Math.max(0.1, usual(day)))
   const pace = (ratios.reduce((a, b) => a + b, 0) + houseDays) / (ratios.length + houseDays)
   // What it was paid for on a day before is paid for again, whatever its plan says.
-  const most = Math.max(mostSets ?? Number.POSITIVE_INFINITY, ...own.map(([, n]) => n))
-  const setsOn = (day: string) => Math.min(most, sets ?? usual(day) * pace + more)
+  const most = Math.max(mostSets ?? Number.POSITIVE_INFINITY, ...own.map(([day]) => useful.get(day) ?? 0))
   const days: number[] = []
   for (let day = today; day < leavesOn; day = addDays(day, 1))
-    days.push(open(day) ? setsOn(day) * (day === today ? shareOfToday : 1) : 0)
-  return { days, ratios: [...ratios, ...new Array<number>(houseDays).fill(1)].map((r) => r / pace) }
+    days.push(open(day) ? (blocks ?? usual(day) * pace + more) * (day === today ? shareOfToday : 1) : 0)
+  return {
+    days,
+    // So many blocks are as many; what single days had is drawn where nobody says how many there are.
+    ratios: blocks === undefined ? [...ratios, ...new Array<number>(houseDays).fill(1)].map((r) => r / pace) : [1],
+    held,
+    mostSets: most,
+  }
+}
+
+/** The past of a dog whose sets name no blocks, as if its days had been dealt in blocks that hold as much as these. */
+export function inBlocksOf(past: Past, held: Held): Past {
+  const each = (by: number) => new Map([...past.useful].map(([day, sets]) => [day, sets / by]))
+  return { ...past, blocks: each(setsOf(held)), things: each(held.sets) }
 }
 
 /** Share of a dog’s days that are still to come, of those worked and those that are open. */

@@ -1,27 +1,32 @@
 import jstat from 'jstat'
 import { describe, expect, it } from 'vitest'
 import { seeded, type Chance } from '../seeded'
-import { chanceBy, futuresOf } from './futures'
+import { chanceBy } from './futures'
 import type { Plan } from './play'
 import { never } from './inPlay'
-import { laterRates } from './rates'
+import { laterRates, type RateKind } from './rates'
 import type { Speed } from './speed'
+import { futuresBy } from './tests/futures'
 import { passChance } from './wait'
 import type { Leg } from './workLeft'
 
 /**
- * The days to come once more, written apart and plainly: set by set, each with its own chance to pass, in bundles of
- * two or three to the two that need most. The one that is used draws whole waits and deals whole turns.
+ * The days to come once more, written apart and plainly: block by block and set by set, each with its own chance to
+ * pass. The one that is used draws whole waits.
  */
 function plainly(legs: readonly Leg[], speed: Speed, plan: Plan, chance: Chance): number {
   const about = (shape: number) => jstat.gamma.inv(chance(), shape, 1 / shape)
-  const dog = Math.exp(speed.mean) * about(speed.precision)
-  const paces = new Map<string, number>()
-  for (const { command } of legs) if (!paces.has(command)) paces.set(command, dog * about(5))
+  const z = chance()
+  const dog = (of: Speed) => Math.exp(of.mean) * jstat.gamma.inv(z, of.precision, 1 / of.precision)
+  const paces = new Map<string, { easy: number; hard: number }>()
+  for (const { command } of legs) {
+    if (paces.has(command)) continue
+    const own = about(5)
+    paces.set(command, { easy: dog(speed) * own, hard: dog(speed.hard ?? speed) * own })
+  }
   const slips = plan.slips ?? { out: 0, back: 1 }
   const dogs = legs.map((leg) => ({
     leg,
-    pace: paces.get(leg.command) ?? 1,
     step: 0,
     tried: leg.steps[0]?.done ?? 0,
     here: 0,
@@ -29,6 +34,7 @@ function plainly(legs: readonly Leg[], speed: Speed, plan: Plan, chance: Chance)
     days: leg.days,
     metOn: leg.metToday ? 0 : -1,
     heldOn: never,
+    workedOn: -1,
     slipped: false,
     asked: -1,
     about: false,
@@ -38,19 +44,20 @@ function plainly(legs: readonly Leg[], speed: Speed, plan: Plan, chance: Chance)
   const climbs = (one: One) => one.step < one.leg.steps.length
   const isHeld = (one: One) => !climbs(one) && one.days === 0
   const isMet = (one: One) => isHeld(one) && !one.slipped && one.meetings.every((m) => m.days === 0)
+  const pace = (one: One, kind: RateKind = one.leg.kind) =>
+    paces.get(one.leg.command)?.[['shape', 'fade', 'word'].includes(kind) ? 'easy' : 'hard'] ?? 1
   const wants = (one: One) =>
-    (one.leg.steps.slice(one.step).reduce((n, s) => n + Math.max(s.least, 1 / s.rate), 0) +
-      one.leg.days / laterRates.secondDay +
-      one.leg.meetings.reduce((n, m) => n + (m.days + m.eased) / laterRates.again, 0)) /
-    one.pace
+    one.leg.steps.slice(one.step).reduce((n, s) => n + s.reps, 0) +
+    one.leg.reps * (one.leg.days + one.leg.meetings.reduce((n, m) => n + m.days + m.eased, 0))
   const lentBy = (i: number) =>
     dogs.flatMap((one, k) => (one.leg.after === i || one.leg.steps.some((s) => s.needs.includes(i)) ? [k] : []))
   const need = (i: number): number => {
     const one = dogs[i] as One
-    return Math.max(one.slipped ? 1e6 / one.pace : wants(one), ...lentBy(i).map(need))
+    return Math.max(one.slipped ? 1e6 : wants(one), ...lentBy(i).map(need))
   }
   for (const one of dogs) if (isHeld(one)) one.heldOn = -1
   const isOpen = (one: One, day: number): boolean => {
+    if (isMet(one)) return false
     if (one.slipped) return true
     const before = one.leg.after === undefined ? undefined : dogs[one.leg.after]
     if (before && climbs(before)) return false
@@ -68,7 +75,17 @@ function plainly(legs: readonly Leg[], speed: Speed, plan: Plan, chance: Chance)
     one.days--
     one.metOn = day
     one.tried = 0
+    one.here = 0
     if (one.days <= 0) [one.days, one.heldOn] = [0, day]
+  }
+  /** A pass before the least of sets is had does not count until then. */
+  const passes = (one: One, least: number, by: number): boolean => {
+    one.here++
+    one.passes ||= chance() < by
+    if (!one.passes || one.here < least) return false
+    one.passes = false
+    one.here = 0
+    return true
   }
   const aSet = (one: One, day: number): void => {
     if (one.slipped) {
@@ -76,42 +93,52 @@ function plainly(legs: readonly Leg[], speed: Speed, plan: Plan, chance: Chance)
       return
     }
     if (climbs(one)) {
-      const { rate = 1, least = 1 } = one.leg.steps[one.step] ?? {}
+      const step = one.leg.steps[one.step]
       one.tried++
-      one.here++
-      // A pass before the least is had does not count until then.
-      one.passes ||= chance() < passChance(rate * one.pace, one.tried)
-      if (!one.passes || one.here < least) return
-      one.passes = false
+      if (!passes(one, step?.least ?? 1, passChance((step?.rate ?? 1) * pace(one, step?.of?.kind), one.tried))) return
       one.step++
-      one.here = 0
       one.tried = one.leg.steps[one.step]?.done ?? 0
       if (climbs(one)) return
       one.days++
       metToday(one, day)
     } else if (one.days > 0) {
       one.tried++
-      if (chance() < passChance(laterRates.secondDay * one.pace, one.tried)) metToday(one, day)
+      if (passes(one, one.leg.least, passChance(laterRates.secondDay * pace(one), one.tried))) metToday(one, day)
     } else {
       const due = one.meetings.find((m) => m.days > 0 && m.on !== day)
-      if (!due || chance() >= -Math.expm1(-2 * laterRates.again * one.pace)) return
+      if (!due || !passes(one, one.leg.least, -Math.expm1(-2 * laterRates.again * pace(one)))) return
       if (due.eased > 0) due.eased--
       else [due.days, due.on] = [due.days - 1, day]
     }
   }
+  let [bad, over] = [plan.spells !== undefined && chance() < plan.spells.last, chance()]
   for (let day = 0; day < plan.days.length; day++) {
-    for (const one of dogs) if (!climbs(one) && !one.slipped && chance() < slips.out) one.slipped = true
-    let left = Math.round((plan.days[day] ?? 0) * (plan.ratios[Math.floor(chance() * plan.ratios.length)] ?? 1))
-    while (left > 0) {
-      const open = dogs.flatMap((one, i) => (isMet(one) || !isOpen(one, day) ? [] : [i]))
-      if (open.length === 0) break
-      const two = open.sort((a, b) => need(b) - need(a)).slice(0, 2)
-      for (const i of two) {
-        const one = dogs[i] as One
-        for (let most = chance() < 0.5 ? 2 : 3; most > 0 && left > 0 && !isMet(one) && isOpen(one, day); most--) {
-          left--
-          aSet(one, day)
-        }
+    const spells = plan.spells?.of
+    if (spells) bad = chance() < (bad ? spells.again : spells.after)
+    for (const one of dogs)
+      if (!climbs(one) && !one.slipped && chance() < 1 - (1 - slips.out) * (1 - (spells && bad ? spells.slip : 0)))
+        one.slipped = true
+    const { things, sets } = plan.held
+    const blocks = (plan.days[day] ?? 0) * (plan.ratios[Math.floor(chance() * plan.ratios.length)] ?? 1)
+    for (let block = 0; block < blocks; block++) {
+      const had = new Set<string>()
+      for (let turn = 0; turn < things; turn++) {
+        const open = dogs.flatMap((one, i) => (!had.has(one.leg.command) && isOpen(one, day) ? [i] : []))
+        const most = open.sort((a, b) => need(b) - need(a))[0]
+        const left = open
+          .filter((i) => turn === things - 1 && day - (dogs[i] as One).workedOn >= 2)
+          .sort((a, b) => (dogs[a] as One).workedOn - (dogs[b] as One).workedOn)[0]
+        const one = dogs[left ?? most ?? -1]
+        if (!one) continue
+        had.add(one.leg.command)
+        one.workedOn = day
+        over += sets * (bad ? (spells?.pace ?? 1) : 1)
+        for (; over >= 1; over--) if (isOpen(one, day)) aSet(one, day)
+      }
+      if (had.size === 0) break
+      for (let n = plan.sure ?? 1; n > 0; n--) {
+        const one = dogs[Math.floor(chance() * dogs.length)] as One
+        if (!had.has(one.leg.command) && !climbs(one) && !one.slipped && isOpen(one, day)) aSet(one, day)
       }
     }
     if (dogs.every((one) => !one.leg.promised || isMet(one))) return day
@@ -123,14 +150,18 @@ const step = (rate: number, more: Partial<Leg['steps'][number]> = {}) => ({
   rate,
   done: 0,
   least: 1,
+  reps: 5,
   needs: [],
   ...more,
 })
 const leg = (command: string, steps: Leg['steps'], more: Partial<Leg> = {}): Leg => ({
   command,
   rungId: `${command}.${steps.length}`,
+  kind: 'word',
   promised: true,
   steps,
+  reps: 5,
+  least: 1,
   days: 1,
   metToday: false,
   meetings: [],
@@ -148,7 +179,7 @@ const kennels: readonly (readonly [name: string, legs: readonly Leg[], more: Par
       leg('heel', [step(0.2), step(0.4), step(0.4)]),
       leg('recall', [step(0.25), step(0.3)], { days: 2 }),
     ],
-    { ratios: [0.5, 1, 1.5] },
+    { ratios: [0.5, 1, 1.5], days: new Array<number>(16).fill(2) },
   ],
   [
     'what is needed first, and one run after another',
@@ -187,6 +218,23 @@ const kennels: readonly (readonly [name: string, legs: readonly Leg[], more: Par
     { elsewhere: 0.5, slips: { out: 0.05, back: 0.4 } },
   ],
   [
+    'what is easy, what is hard, and recalls that take two sets at the least',
+    [
+      leg('sit', [step(0.5), step(0.4)]),
+      leg('recall', [step(0.4, { least: 2 }), step(0.5, { least: 2 })], {
+        kind: 'recall',
+        least: 2,
+        meetings: [{ days: 1, eased: 1, metToday: false }],
+      }),
+    ],
+    { held: { things: 2, sets: 3 } },
+  ],
+  [
+    'bad days that come in runs',
+    [leg('sit', [step(0.5)]), leg('heel', [step(0.4), step(0.4)])],
+    { spells: { of: { after: 0.3, again: 0.6, pace: 0.25, slip: 0.3 }, last: 0.4 }, slips: { out: 0.02, back: 0.4 } },
+  ],
+  [
     'held already, and slipping',
     [leg('sit', [], { days: 0 }), leg('heel', [step(0.3), step(0.3)])],
     {
@@ -197,16 +245,22 @@ const kennels: readonly (readonly [name: string, legs: readonly Leg[], more: Par
 
 describe('what is played at once and what is played set by set', () => {
   it.each(kennels)('comes to the same days: %s', (_, legs, more) => {
-    const speed: Speed = { mean: 0.2, precision: 4, commands: new Map() }
-    const plan: Plan = { days: [4, 7, 7, 0, 7, 7, 4, 7, 7, 7, 0, 7, 7, 7, 7, 7], ratios: [1], elsewhere: 1, ...more }
+    const speed: Speed = {
+      mean: 0.2,
+      precision: 4,
+      commands: new Map(),
+      hard: { mean: 0.5, precision: 6, commands: new Map() },
+    }
+    const days = [1, 2, 2, 0, 2, 2, 1, 2, 2, 2, 0, 2, 2, 2, 2, 2]
+    const plan: Plan = { days, ratios: [1], held: { things: 2, sets: 2 }, elsewhere: 1, ...more }
     const [n, plain] = [6000, 3000]
-    const { ready } = futuresOf(legs, speed, { ...plan, slips: plan.slips ?? { out: 1e-9, back: 1 } }, n, 11)
+    const { ready } = futuresBy(legs, speed, { ...plan, slips: plan.slips ?? { out: 1e-9, back: 1 } }, n, 11)
     const chance = seeded(29)
-    const days = Int16Array.from({ length: plain }, () => plainly(legs, speed, plan, chance))
+    const plainDays = Int16Array.from({ length: plain }, () => plainly(legs, speed, plan, chance))
     // Four standard errors of the difference, and a hundredth: turns come to as much as bundles, and are not the same.
     const scatter = 4 * Math.sqrt(0.25 / n + 0.25 / plain) + 0.01
     for (let day = 0; day < plan.days.length; day++)
-      expect(Math.abs(chanceBy(ready, day) - chanceBy(days, day)), `day ${day}`).toBeLessThan(scatter)
-    expect(chanceBy(days, plan.days.length - 1)).toBeGreaterThan(0.3)
+      expect(Math.abs(chanceBy(ready, day) - chanceBy(plainDays, day)), `day ${day}`).toBeLessThan(scatter)
+    expect(chanceBy(plainDays, plan.days.length - 1)).toBeGreaterThan(0.3)
   })
 })

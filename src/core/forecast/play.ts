@@ -1,36 +1,80 @@
 import { drawsOfFuture } from '../seeded'
 import { again, climbs, goes, inPlay, met, never, slipped, type InPlay, type LegInPlay } from './inPlay'
 import { laterRates, usualElsewhere, usualSlips, type Slips } from './rates'
+import type { Spells } from './spells'
 import type { Speed } from './speed'
-import { cubed, missesBefore, exponential, middleOf, normal, partBits, partLength, spreadOf, waitsOf } from './tables'
+import {
+  cubed,
+  missesBefore,
+  exponential,
+  middleOf,
+  normal,
+  partBits,
+  partLength,
+  parts,
+  spreadOf,
+  waitsOf,
+} from './tables'
 import { waitShape } from './wait'
 import type { Leg } from './workLeft'
 
-/** A day to come: sets that can bring something nearer, as the dog's own days were and the house's can be. */
+/** What a block holds: commands that are worked in it, and useful sets of each. */
+export interface Held {
+  readonly things: number
+  readonly sets: number
+}
+
+/** The days to come: blocks, as the dog's own days had them and the house's can have them, and what a block holds. */
 export interface Plan {
-  /** Sets that a usual day of this dog gives, by day from today; 0 on a day on which it is not worked. */
+  /** Blocks that a usual day of this dog has, by day from today; 0 on a day on which it is not worked. */
   readonly days: readonly number[]
-  /** What days came to beside a usual one; one of them is drawn for each day. */
+  /** What days had beside a usual one; one of them is drawn for each day. */
   readonly ratios: readonly number[]
+  readonly held: Held
+  /** Most useful sets of a day; no bound where left out. */
+  readonly mostSets?: number
+  /** Sets of a block that are as good as one of work on what is sure; as shipped where left out. */
+  readonly sure?: number
   /** Chance that another place or pair of hands is to be had on a day; as shipped where left out. */
   readonly elsewhere?: number
   /** How what was met slips and is put right; as shipped where left out. */
   readonly slips?: Slips
+  /** Bad days that come in runs, and the chance that the last one was one; none where left out. */
+  readonly spells?: { readonly of: Spells; readonly last: number } | undefined
 }
 
-/** Most sets of a day that are dealt; no dog takes a tenth of them. */
-const mostSets = 200
+/** Most turns of a day that are dealt, and sets; no dog takes a tenth of them. */
+const mostTurns = 100
+const mostSets = 1000
+/** House: what can be worked and was left for so many days has the last turn of a block before what needs more. */
+const leftTooLong = 2
+/** Design choice: sets that a block is warmed up and finished with, as many of them as are as good as a set of work. */
+const usualSureSets = 1
 /** What slipped comes before everything. */
 const slippedNeed = 1e6
 /** Sets until a place or a pair of hands comes nearer, of a usual dog. */
 const meetScale = 1 / (2 * laterRates.again)
 
+/** How far a dog’s speed lies from its mode, of mean one: a gamma of the precision that is known. */
+class About {
+  private readonly middle: number
+  private readonly spread: number
+
+  constructor({ precision }: Speed) {
+    this.middle = middleOf(precision)
+    this.spread = spreadOf(precision)
+  }
+
+  beside(z: number): number {
+    return cubed(this.middle, this.spread, z)
+  }
+}
+
 /** One future after the other, in what is begun anew each time: it is played four thousand times a dog. */
 export class Play {
   private readonly all: InPlay
-  private readonly dogPace: number
-  private readonly dogMiddle: number
-  private readonly dogSpread: number
+  private readonly atEasy: About
+  private readonly atHard: About
   private readonly laterScale: number
   private readonly waits: Float64Array
   private readonly days: Float64Array
@@ -41,7 +85,25 @@ export class Play {
   /** Legs that are not met: so many, the first of these. */
   private readonly live: LegInPlay[]
   private lives = 0
+  private readonly spells: Plan['spells']
+  /** This day is a bad one. */
+  private bad = false
   private newlyMet = false
+  private readonly held: Held
+  private readonly mostSets: number
+  /** What a turn’s sets have beyond whole ones, carried on to the next turn; and the same of a day’s turns. */
+  private overSets = 0
+  private overTurns = 0
+  private overSure = 0
+  /** Sets that the day’s food still pays for. */
+  private left = 0
+  private readonly sure: number
+  /** Blocks that were begun, and how often something may have opened since it was last asked whether it is. */
+  private block = 0
+  private openings = 0
+  /** Useful sets that were dealt until all was met, in all futures, and days on which any were. */
+  dealt = 0
+  workedDays = 0
   private draws = drawsOfFuture(0, 0)
   private needsStand = false
   /** A leg ended its climb or was put right, so that another may have opened in the middle of a day. */
@@ -57,11 +119,14 @@ export class Play {
     this.live = [...this.all.legs]
     this.laterScale = shape / laterRates.secondDay
     this.waits = waitsOf(shape)
-    this.dogPace = Math.exp(speed.mean)
-    this.dogMiddle = middleOf(speed.precision)
-    this.dogSpread = spreadOf(speed.precision)
+    this.atEasy = new About(speed)
+    this.atHard = new About(speed.hard ?? speed)
     const { out, back } = plan.slips ?? usualSlips
     this.days = Float64Array.from(plan.days)
+    this.held = plan.held
+    this.sure = plan.sure ?? usualSureSets
+    this.spells = plan.spells
+    this.mostSets = Math.min(mostSets, Math.floor(plan.mostSets ?? mostSets))
     this.ratios = Float64Array.from(plan.ratios)
     this.untilAbout = missesBefore(plan.elsewhere ?? usualElsewhere)
     this.untilSlip = missesBefore(out)
@@ -70,10 +135,14 @@ export class Play {
 
   begin(draws: ReturnType<typeof drawsOfFuture>): void {
     this.draws = draws
-    // Speeds about their modes, of mean one: gammas of the precision that is known.
-    const dog = this.dogPace * cubed(this.dogMiddle, this.dogSpread, normal[this.part()] as number)
-    for (const command of this.all.commands) command.begin(dog, this.part())
+    const z = normal[this.part()] as number
+    const [easy, hard] = [this.atEasy.beside(z), this.atHard.beside(z)]
+    for (const command of this.all.commands) command.begin(easy, hard, this.part())
     for (const meeting of this.all.meetings) meeting.begin()
+    this.bad = this.spells !== undefined && this.part() < this.spells.last * parts
+    this.overSets = this.part() / parts
+    this.overTurns = this.part() / parts
+    this.overSure = this.part() / parts
     this.nextSlip = never
     this.unmet = 0
     for (const leg of this.all.legs) {
@@ -85,7 +154,8 @@ export class Play {
       leg.heldOn = never
       leg.slipsOn = never
       leg.aboutOn = -1
-      this.wants(leg, (leg.first?.wanted ?? leg.wantedAfter) * leg.command.slow)
+      leg.workedOn = -1
+      this.wants(leg, leg.first?.wanted ?? leg.wantedAfter)
       if (leg.first) {
         leg.stage = climbs
         this.drawClimb(leg)
@@ -101,15 +171,30 @@ export class Play {
 
   /** Plays one day; whether everything promised is met at its end. */
   day(day: number): boolean {
+    if (this.spells) this.wake(this.spells.of, day)
     if (this.nextSlip <= day) this.slip(day)
     const usual = this.days[day] as number
     if (usual > 0) {
       const ratio = this.ratios[(this.part() * this.ratios.length) >>> partLength] as number
-      this.deal(day, Math.min(mostSets, Math.round(usual * ratio)) | 0)
+      this.overTurns += usual * ratio * this.held.things
+      const turns = Math.floor(this.overTurns)
+      this.overTurns -= turns
+      this.deal(day, Math.min(mostTurns, turns))
     }
     // What was met before the first day is so at its end.
     if (day === 0) for (const leg of this.all.legs) if (leg.stage === met) leg.firstMet = 0
     return this.unmet === 0
+  }
+
+  /** Whether a day is a bad one; much of what was met slips together on one that is. */
+  private wake({ after, again: still, slip }: Spells, day: number): void {
+    this.bad = this.part() < (this.bad ? still : after) * parts
+    if (!this.bad) return
+    for (const leg of this.all.legs)
+      if (leg.stage !== climbs && leg.stage !== slipped && this.part() < slip * parts) {
+        leg.slipsOn = day
+        this.nextSlip = day
+      }
   }
 
   /** The first day at whose end a leg was met; `never` where it was not. */
@@ -118,71 +203,84 @@ export class Play {
   }
 
   /**
-   * Deals the sets of a day out in turns to the two open legs that need most, until something comes of one of them: two
-   * that take their bundles one after the other come to as many.
+   * Deals a day out block by block, turn by turn: the open leg that needs most has the first turn of a block, and a
+   * command has one turn in it. What a turn does not use is lost, as it is where a trainer goes on to the next thing.
    */
-  private deal(day: number, sets: number): void {
-    const { live } = this
-    // Of those that are not met the first so many may be open.
-    let count = this.lives
-    let rest = sets
-    while (rest > 0 && count > 0) {
-      if (!this.needsStand) this.reckonNeeds()
-      let first = 0
-      let second = -1
-      let most = (live[0] as LegInPlay).need
-      let next = -1
-      for (let k = 1; k < count; k++) {
-        const { need } = live[k] as LegInPlay
-        if (need <= next) continue
-        if (need > most) {
-          second = first
-          next = most
-          first = k
-          most = need
-        } else {
-          second = k
-          next = need
-        }
+  private deal(day: number, turns: number): void {
+    const perBlock = Math.max(1, Math.round(this.held.things))
+    this.openings++
+    this.left = this.mostSets
+    for (let turn = 0; turn < turns && this.left > 0; turn += perBlock) {
+      this.block++
+      const inBlock = Math.min(perBlock, turns - turn)
+      let worked = false
+      for (let k = 0; k < inBlock && this.left > 0; k++) {
+        const leg = this.nextLeg(day, perBlock > 1 && k === perBlock - 1)
+        if (!leg) continue
+        this.turn(leg, day)
+        worked = true
       }
-      // Only of who would have its turn is it asked whether it is open.
-      const one = live[first] as LegInPlay
-      if (!this.isOpen(one, day)) {
-        this.swap(first, --count)
-        continue
-      }
+      // Nothing that is open asks for no block.
+      if (!worked) break
+      this.sureSets(day)
+    }
+    if (this.left === this.mostSets) return
+    this.dealt += this.mostSets - this.left
+    this.workedDays++
+  }
+
+  /** One leg’s turn in a block: so many sets, while it is open. */
+  private turn(leg: LegInPlay, day: number): void {
+    leg.command.block = this.block
+    leg.workedOn = day
+    this.overSets += this.held.sets * (this.bad ? (this.spells?.of.pace ?? 1) : 1)
+    let sets = Math.min(Math.floor(this.overSets), this.left)
+    this.overSets -= Math.floor(this.overSets)
+    while (sets > 0 && this.isOpen(leg, day)) {
+      const now = Math.min(sets, leg.left)
+      sets -= now
+      this.left -= now
       this.opens = false
-      if (second < 0) {
-        const now = Math.min(rest, one.left)
-        rest -= now
-        this.work(one, day, now)
-      } else {
-        const other = live[second] as LegInPlay
-        if (!this.isOpen(other, day)) {
-          this.swap(second, --count)
-          continue
-        }
-        const each = Math.min(one.left, other.left)
-        // The odd set of a day is the first's.
-        const ofOne = 2 * each > rest ? (rest + 1) >> 1 : each
-        const ofOther = Math.min(each, rest - ofOne)
-        rest -= ofOne + ofOther
-        this.work(one, day, ofOne)
-        this.work(other, day, ofOther)
-      }
+      this.work(leg, day, now)
       if (this.newlyMet) {
         this.listLive()
-        count = this.lives
+        return
       }
-      // None opens in the middle of a day but where a climb ends or something is put right.
-      else if (this.opens) count = this.lives
+      if (this.opens) this.openings++
     }
   }
 
-  private swap(k: number, l: number): void {
-    const leg = this.live[k] as LegInPlay
-    this.live[k] = this.live[l] as LegInPlay
-    this.live[l] = leg
+  /**
+   * A block begins and ends with a few reps of something sure, of a command that has no turn in it: where what is sure
+   * is what was promised, they may be the meeting of a further day.
+   */
+  private sureSets(day: number): void {
+    const { legs } = this.all
+    for (this.overSure += this.sure; this.overSure >= 1; this.overSure--) {
+      const leg = legs[(this.part() * legs.length) >>> partLength] as LegInPlay
+      if (leg.command.block === this.block) continue
+      if ((leg.stage === again || leg.stage === goes) && this.isOpen(leg, day)) this.work(leg, day, 1)
+      if (this.newlyMet) this.listLive()
+    }
+  }
+
+  /** Who has the next turn of a block; undefined where nobody is open whose command has had none in it. */
+  private nextLeg(day: number, last: boolean): LegInPlay | undefined {
+    if (!this.needsStand) this.reckonNeeds()
+    for (;;) {
+      let most: LegInPlay | undefined
+      let longest: LegInPlay | undefined
+      for (let k = 0; k < this.lives; k++) {
+        const leg = this.live[k] as LegInPlay
+        if (leg.command.block === this.block || leg.closedAt === this.openings) continue
+        if (!most || leg.need > most.need) most = leg
+        if (last && day - leg.workedOn >= leftTooLong && (!longest || leg.workedOn < longest.workedOn)) longest = leg
+      }
+      const leg = longest ?? most
+      // Only of who would have its turn is it asked whether it is open.
+      if (!leg || this.isOpen(leg, day)) return leg
+      leg.closedAt = this.openings
+    }
   }
 
   /** Lists who is not met. */
@@ -202,7 +300,7 @@ export class Play {
         leg.asideOwn = leg.own
         leg.stage = slipped
         leg.left = 1 + (this.untilBack[this.part()] as number)
-        this.wants(leg, slippedNeed * leg.command.slow)
+        this.wants(leg, slippedNeed)
         leg.slipsOn = never
       }
       this.nextSlip = Math.min(this.nextSlip, leg.slipsOn)
@@ -254,7 +352,7 @@ export class Play {
     else {
       if (leg.stage === climbs) {
         leg.step = leg.step?.next
-        this.wants(leg, (leg.step?.wanted ?? leg.wantedAfter) * leg.command.slow)
+        this.wants(leg, leg.step?.wanted ?? leg.wantedAfter)
         if (leg.step) {
           this.drawClimb(leg)
           return
@@ -332,27 +430,27 @@ export class Play {
   private drawClimb(leg: LegInPlay): void {
     const { step } = leg
     if (!step) return
-    const { slow } = leg.command
+    const { easy, hard } = leg.command
     let sets = 0
     let then = step.wantedThen
     for (const one of step.atOneGo) {
-      sets += Math.max(one.least, this.wait(one.scale * slow, one.spent))
+      sets += Math.max(one.least, this.wait(one.scale * (one.hard ? hard : easy), one.spent))
       then = one.wantedThen
     }
     leg.left = sets
-    leg.takes = ((step.wanted - then) * slow) / sets
+    leg.takes = (step.wanted - then) / sets
   }
 
   private drawLater(leg: LegInPlay): void {
-    leg.left = this.wait(this.laterScale * leg.command.slow, 0)
+    leg.left = Math.max(leg.leg.least, this.wait(this.laterScale * leg.slow, 0))
   }
 
   /** Every set has the same chance that it comes a step nearer, of which each eased one is one: 1 − exp(−2 Λ). */
   private drawMeet(leg: LegInPlay): void {
-    const scale = meetScale * leg.command.slow
+    const scale = meetScale * leg.slow
     let sets = 0
     for (let steps = (leg.goesFor?.eased ?? 0) + 1; steps > 0; steps--)
-      sets += Math.ceil(scale * (exponential[this.part()] as number))
+      sets += Math.max(leg.leg.least, Math.ceil(scale * (exponential[this.part()] as number)))
     leg.left = sets
     if (leg.goesFor) leg.goesFor.eased = 0
   }

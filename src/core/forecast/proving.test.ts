@@ -10,8 +10,9 @@ import { arrival, everyday, regimesIn } from '../tests/loop/live'
 import { nothingProved, provingOf } from './proving'
 import { baseFrom, ratesFile, ratesOut } from './learned'
 import { learnedFrom, ratesOf } from './learning'
-import { shippedBase, usualElsewhere, usualSlips } from './rates'
+import { usualElsewhere, usualSlips } from './rates'
 import { frontierOf } from './stretches'
+import { plainBase } from './tests/plain'
 
 const world = (law: keyof typeof laws, seed: number) => ({
   curriculum: houseCurriculum,
@@ -73,9 +74,11 @@ describe('how often another place or pair of hands was to be had', () => {
   })
 
   it('draws the chance that is reckoned with: much by much, little by little, never beyond sure', () => {
-    const after = (due: number, came: number) =>
-      ratesOf(learnedFrom([{ stretches: [], proving: { ...nothingProved, due, came } }], shippedBase)).elsewhere
-    expect(ratesOf(learnedFrom([])).elsewhere).toBe(usualElsewhere)
+    const after = (due: number, came: number) => {
+      const proving = { ...nothingProved, due, came }
+      return ratesOf(learnedFrom([{ stretches: [], proving }], plainBase), plainBase).elsewhere
+    }
+    expect(ratesOf(learnedFrom([]), plainBase).elsewhere).toBe(usualElsewhere)
     // As often as seven in ten is what the shipped chance comes to.
     expect(after(1000, 700)).toBeCloseTo(usualElsewhere, 9)
     expect(after(1000, 350)).toBeCloseTo(usualElsewhere / 2, 1)
@@ -84,10 +87,10 @@ describe('how often another place or pair of hands was to be had', () => {
   })
 
   it('goes out and comes in, and a kennel that begins on it is drawn from there', () => {
-    const learned = learnedFrom([{ stretches: [], proving: { ...nothingProved, due: 400, came: 140 } }], shippedBase)
-    const file = ratesFile.parse(JSON.parse(JSON.stringify(ratesOut(learned, shippedBase, 'x', () => undefined))))
+    const learned = learnedFrom([{ stretches: [], proving: { ...nothingProved, due: 400, came: 140 } }], plainBase)
+    const file = ratesFile.parse(JSON.parse(JSON.stringify(ratesOut(learned, plainBase, 'x', () => undefined))))
     const base = baseFrom(file)
-    const { elsewhere } = ratesOf(learned)
+    const { elsewhere } = ratesOf(learned, plainBase)
     expect(base.elsewhere).toBeCloseTo(elsewhere, 3)
     expect(ratesOf(learnedFrom([], base), base).elsewhere).toBe(base.elsewhere)
     const alike = Math.round(400 * 0.7 * (base.elsewhere / usualElsewhere))
@@ -148,8 +151,8 @@ describe('how often something met slips, and is put right', () => {
 
   it('draws what is reckoned with: much by much, little by little, never beyond what is possible', () => {
     const after = (of: Partial<typeof nothingProved>) =>
-      ratesOf(learnedFrom([{ stretches: [], proving: { ...nothingProved, ...of } }], shippedBase)).slips
-    expect(ratesOf(learnedFrom([])).slips).toEqual(usualSlips)
+      ratesOf(learnedFrom([{ stretches: [], proving: { ...nothingProved, ...of } }], plainBase), plainBase).slips
+    expect(ratesOf(learnedFrom([]), plainBase).slips).toEqual(usualSlips)
     expect(after({ kept: 50_000, slipped: 1000, sets: 2000, back: 1000 })).toEqual(usualSlips)
     const often = after({ kept: 50_000, slipped: 5000, sets: 20_000, back: 2000 })
     expect(often.out).toBeCloseTo(0.1, 2)
@@ -161,11 +164,11 @@ describe('how often something met slips, and is put right', () => {
     })
     const learned = learnedFrom(
       [{ stretches: [], proving: { ...nothingProved, kept: 9000, slipped: 700, sets: 900, back: 100 } }],
-      shippedBase,
+      plainBase,
     )
-    const file = ratesFile.parse(JSON.parse(JSON.stringify(ratesOut(learned, shippedBase, 'x', () => undefined))))
-    expect(baseFrom(file).slips.out).toBeCloseTo(ratesOf(learned).slips.out, 3)
-    expect(baseFrom(file).slips.back).toBeCloseTo(ratesOf(learned).slips.back, 3)
+    const file = ratesFile.parse(JSON.parse(JSON.stringify(ratesOut(learned, plainBase, 'x', () => undefined))))
+    expect(baseFrom(file).slips.out).toBeCloseTo(ratesOf(learned, plainBase).slips.out, 3)
+    expect(baseFrom(file).slips.back).toBeCloseTo(ratesOf(learned, plainBase).slips.back, 3)
     const { slips: _, ...older } = file
     expect(baseFrom(ratesFile.parse(older)).slips).toEqual(usualSlips)
   })

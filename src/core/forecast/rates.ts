@@ -1,6 +1,5 @@
 import type { Rung } from '../curriculum/types'
 import { spanOf } from '../rule/rule'
-import { waitShape } from './wait'
 
 /** What rungs are alike in, for how fast they are passed. */
 export const rateKinds = [
@@ -17,22 +16,8 @@ export const rateKinds = [
 ] as const
 export type RateKind = (typeof rateKinds)[number]
 
-/**
- * House: passes a set that a usual dog has before a kennel knows its own, from a study of simulated residencies of a
- * law that no test here uses. Not to be fitted to simulated dogs again.
- */
-export const priorRates: Readonly<Record<RateKind, number>> = {
-  shape: 0.5,
-  fade: 0.45,
-  word: 0.4,
-  row: 0.25,
-  'hold-5': 0.35,
-  'hold-30': 0.3,
-  'hold-longer': 0.3,
-  heel: 0.4,
-  recall: 0.35,
-  'recall-row': 0.2,
-}
+/** Kinds of rungs on which a dog is shaped and given words: what is held, walked, run to or asked in a row is hard. */
+export const isEasy = (kind: RateKind): boolean => kind === 'shape' || kind === 'fade' || kind === 'word'
 
 /** House: how the second day, a rung climbed again and an eased set are passed, by a usual dog. From simulated dogs. */
 export const laterRates = { secondDay: 0.7, again: 0.8 } as const
@@ -86,36 +71,16 @@ export interface BaseRates {
   readonly slips: Slips
   readonly swing: number
 }
-/** House: a dog is in few places a day, and most of what it needs elsewhere can be had in one. From simulated dogs. */
+/** Of a file that does not say it: how often another place or pair of hands is to be had. */
 export const usualElsewhere = 0.9
 /** Chance a day that something met slips, and a set that it is put right. */
 export interface Slips {
   readonly out: number
   readonly back: number
 }
-/** House: before a kennel knows its own. From simulated residencies. */
+/** Of a file that does not say it. */
 export const usualSlips: Slips = { out: 0.02, back: 0.5 }
 /** House: how alike one dog's commands are, of a gamma’s shape. From simulated residencies. */
 export const usualCommandShape = 5
-export const shippedBase: BaseRates = {
-  kinds: priorRates,
-  rungs: {},
-  shape: waitShape,
-  commandShape: usualCommandShape,
-  elsewhere: usualElsewhere,
-  slips: usualSlips,
-  // Days are no further apart than chance has them until a kennel finds that they are.
-  swing: 0,
-}
 export const baseOf = (base: BaseRates, rungId: string, kind: RateKind): number =>
   (Object.hasOwn(base.rungs, rungId) ? base.rungs[rungId] : undefined) ?? base.kinds[kind]
-
-/** What is shipped, before anything is learned. */
-export const shippedRates: Rates = {
-  of: (rungId, kind) => baseOf(shippedBase, rungId, kind),
-  shape: shippedBase.shape,
-  commandShape: shippedBase.commandShape,
-  elsewhere: shippedBase.elsewhere,
-  slips: shippedBase.slips,
-  swing: shippedBase.swing,
-}

@@ -1,5 +1,5 @@
-import type { Rates, Stretch } from './rates'
-import { hazardAt } from './wait'
+import { isEasy, type RateKind, type Rates, type Stretch } from './rates'
+import { hazardAt, passChance, stillWaiting } from './wait'
 
 /**
  * How much faster a dog passes rungs than a usual one: a speed of its own, g ~ Gamma(a, a), and one of each command
@@ -14,6 +14,10 @@ export interface Speed {
   readonly shape?: number
   /** Of a command that nothing is known of; as shipped where left out. */
   readonly commandShape?: number
+  /** The same at what is hard, where sets at what is easy count for less; as at what is easy where left out. */
+  readonly hard?: Speed
+  /** Logarithm of the chance of these sets under these rates, whatever the dog’s speed. */
+  readonly evidence?: number
 }
 
 /** House: how alike dogs are. From simulated residencies. */
@@ -29,14 +33,33 @@ export function speedFrom(
   /** Days on which they were worked: where days lie apart, the sets of few of them say less. */
   days = Number.POSITIVE_INFINITY,
 ): Speed {
-  const known = speedOf(stretches, rates, 1)
-  const information = known.precision - dogShape
-  if (rates.swing === 0 || days === Number.POSITIVE_INFINITY || information <= 0) return known
-  // The mean of so many days is off by as much as one, shared among them: so much less each set is trusted.
-  return speedOf(stretches, rates, 1 / (1 + (rates.swing * information) / Math.max(1, days)))
+  const known = speedOf(stretches, rates, () => 1)
+  const trust = trustIn(known, rates, days)
+  return trust === 1 ? known : { ...speedOf(stretches, rates, () => trust), evidence: known.evidence ?? 0 }
 }
 
-function speedOf(stretches: readonly Stretch[], rates: Rates, trust: number): Speed {
+/** The mean of so many days is off by as much as one, shared among them: so much less each set is trusted. */
+function trustIn({ precision }: Speed, { swing }: Rates, days: number): number {
+  const information = precision - dogShape
+  if (swing === 0 || days === Number.POSITIVE_INFINITY || information <= 0) return 1
+  return 1 / (1 + (swing * information) / Math.max(1, days))
+}
+
+/**
+ * Design choice: how much of what a dog showed at what is easy counts at what is hard, and the other way (power prior,
+ * Ibrahim & Chen 2000): dogs that are quick to offer a behavior are not as quick to hold it.
+ */
+const across = 0.3
+
+/** The same as a speed at what is easy, with another at what is hard. */
+export function speedsFrom(stretches: readonly Stretch[], rates: Rates, days: number): Speed {
+  const known = speedOf(stretches, rates, () => 1)
+  const trust = trustIn(known, rates, days)
+  const at = (easy: boolean) => speedOf(stretches, rates, (kind) => (isEasy(kind) === easy ? 1 : across) * trust)
+  return { ...at(true), hard: at(false), evidence: known.evidence ?? 0 }
+}
+
+function speedOf(stretches: readonly Stretch[], rates: Rates, trust: (kind: RateKind) => number): Speed {
   const { commandShape } = rates
   const of = new Map<string, (Stretch & { readonly rate: number })[]>()
   for (const s of stretches) {
@@ -53,14 +76,15 @@ function speedOf(stretches: readonly Stretch[], rates: Rates, trust: number): Sp
     let [score, information] = [0, 0]
     for (const s of of.get(id) ?? []) {
       const lambda = s.rate * g
+      const weight = trust(s.kind)
       for (let n = 1; n <= s.sets; n++) {
         const h = hazardAt(lambda, n, rates.shape)
         const over = h / Math.expm1(h)
-        score += s.passed && n === s.sets ? over : -h
-        information += h * over
+        score += weight * (s.passed && n === s.sets ? over : -h)
+        information += weight * h * over
       }
     }
-    return { score: trust * score, information: trust * information }
+    return { score, information }
   }
   // Newton's steps on all at once, none longer than a half; two dozen are far more than it takes to stand still. What
   // the commands share with the dog is worked out first: its row of the equations is the only one that holds them all.
@@ -82,6 +106,22 @@ function speedOf(stretches: readonly Stretch[], rates: Rates, trust: number): Sp
     own.forEach(({ id }, i) => means.set(id, (means.get(id) ?? 0) + part * (steps[i] ?? 0)))
     if (longest < 1e-10) break
   }
+  // By Laplace’s approximation: the height of what is known at its mode, and how wide it is beside what was thought
+  // before (Kass & Raftery 1995).
+  const evidence = () => {
+    let sum = (Math.log(dogShape / precision) - dogShape * mean ** 2) / 2
+    for (const id of ids) {
+      const { mean: own, precision: known } = commands.get(id) ?? { mean: 0, precision: commandShape }
+      sum += (Math.log(commandShape / known) - commandShape * own ** 2) / 2
+      for (const s of of.get(id) ?? []) {
+        const lambda = s.rate * Math.exp(mean + own)
+        const before = s.passed ? s.sets - 1 : s.sets
+        sum += Math.log(stillWaiting(lambda, 0, before, rates.shape))
+        if (s.passed) sum += Math.log(passChance(lambda, s.sets, rates.shape))
+      }
+    }
+    return sum
+  }
   // What a command's own speed leaves open is not known of the dog either.
   let precision = dogShape
   const commands = new Map<string, { mean: number; precision: number }>()
@@ -90,5 +130,5 @@ function speedOf(stretches: readonly Stretch[], rates: Rates, trust: number): Sp
     precision += (information * commandShape) / (information + commandShape)
     commands.set(id, { mean: means.get(id) ?? 0, precision: commandShape + information })
   }
-  return { mean, precision, commands, shape: rates.shape, commandShape }
+  return { mean, precision, commands, shape: rates.shape, commandShape, evidence: evidence() }
 }

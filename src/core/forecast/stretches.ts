@@ -25,6 +25,8 @@ export interface Past {
   readonly useful: ReadonlyMap<string, number>
   /** By day, blocks in which it was worked on something. */
   readonly blocks: ReadonlyMap<string, number>
+  /** By day, commands of blocks on which a useful set was worked, each block’s counted apart. */
+  readonly things: ReadonlyMap<string, number>
   /** Every set spent at a frontier, in order: the how-manyeth of its stretch, and whether the rung was passed in it. */
   readonly frontier: readonly FrontierSet[]
 }
@@ -49,6 +51,7 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
   const open = new Map<string, (typeof all)[number]>()
   const useful = new Map<string, number>()
   const blocks = new Map<string, Set<string>>()
+  const things = new Map<string, Set<string>>()
   const frontier: FrontierSet[] = []
   for (const set of asBegun(sets)) {
     const at = ownRung(stepper.regime.curriculum, set.rungId)
@@ -65,8 +68,10 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
     for (const rep of set.reps) stepper.step(set, rep, false)
     if (set.purpose === 'work' && set.reps.length > 0)
       blocks.set(set.day, (blocks.get(set.day) ?? new Set()).add(set.blockId))
-    if (set.purpose === 'work' && (counts || stepper.state.gained > gained))
+    if (set.purpose === 'work' && (counts || stepper.state.gained > gained)) {
       useful.set(set.day, (useful.get(set.day) ?? 0) + 1)
+      if (at) things.set(set.day, (things.get(set.day) ?? new Set()).add(`${set.blockId} ${at.command.id}`))
+    }
     if (!at || !rung) continue
     const passed = frontierOf(at.run, stepper.state.runs[at.runKey]) > before
     let stretch = open.get(at.runKey)
@@ -94,5 +99,6 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
       open.delete(at.runKey)
     }
   }
-  return { stretches: all, useful, blocks: new Map([...blocks].map(([day, ids]) => [day, ids.size])), frontier }
+  const sizes = (of: ReadonlyMap<string, ReadonlySet<string>>) => new Map([...of].map(([day, ids]) => [day, ids.size]))
+  return { stretches: all, useful, blocks: sizes(blocks), things: sizes(things), frontier }
 }

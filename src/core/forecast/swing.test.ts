@@ -4,14 +4,15 @@ import { addDays } from '../days'
 import { seeded } from '../seeded'
 import { baseFrom, ratesFile, ratesOut } from './learned'
 import { learnedFrom, nothingLearned, ratesOf } from './learning'
-import { shippedBase, shippedRates, type Rates } from './rates'
+import { type Rates } from './rates'
 import { dogShape, speedFrom } from './speed'
 import type { FrontierSet } from './stretches'
 import { swingOf } from './swing'
 import { passChance } from './wait'
+import { plainBase, plainRates } from './tests/plain'
 
 /** Dogs alike at every rung, so that nothing but their days lies apart. */
-const rates: Rates = { ...shippedRates, shape: 1e6, commandShape: 100, of: () => 0.08 }
+const rates: Rates = { ...plainRates, shape: 1e6, commandShape: 100, of: () => 0.08 }
 
 /** Residencies whose days have a speed of their own: a gamma of mean one and this variance. */
 function drawn(variance: number, dogs: number, days = 16): readonly (readonly FrontierSet[])[] {
@@ -47,13 +48,13 @@ describe('how far a dog’s days lie apart', () => {
   })
 
   it('is of a kennel by many residencies, of what it began with by few, and never below nothing', () => {
-    const of = (excess: number, weight: number, base = shippedBase) =>
+    const of = (excess: number, weight: number, base = plainBase) =>
       ratesOf({ ...nothingLearned, swing: { excess, weight } }, base).swing
-    expect(ratesOf(nothingLearned).swing).toBe(0)
+    expect(ratesOf(nothingLearned, plainBase).swing).toBe(0)
     expect(of(2, 5)).toBeLessThan(0.05)
     expect(of(400, 1000)).toBeCloseTo(0.4, 1)
     expect(of(-400, 1000)).toBe(0)
-    expect(of(0, 0, { ...shippedBase, swing: 0.2 })).toBeCloseTo(0.2, 9)
+    expect(of(0, 0, { ...plainBase, swing: 0.2 })).toBeCloseTo(0.2, 9)
     expect(of(5000, 1000)).toBe(1)
     expect(swingOf([], rates)).toEqual({ excess: 0, weight: 0 })
     expect(swingOf(drawn(0.3, 5, 3), rates)).toEqual({ excess: 0, weight: 0 })
@@ -78,7 +79,7 @@ describe('how far a dog’s days lie apart', () => {
   })
 
   it('goes out and comes in with the rates it was learned beside', () => {
-    const base = { ...shippedBase, kinds: { ...shippedBase.kinds, word: 0.08 }, shape: 100, commandShape: 100 }
+    const base = { ...plainBase, kinds: { ...plainBase.kinds, word: 0.08 }, shape: 100, commandShape: 100 }
     const learned = learnedFrom(
       drawn(0.8, 150).map((frontier) => ({ stretches: [], frontier })),
       base,

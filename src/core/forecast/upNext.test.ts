@@ -1,9 +1,12 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import { targetsOf } from '../promise/standing'
 import { emptyDogState, type DogState } from '../progress/state'
 import { passTo, work } from '../tests/facts'
+import { longestWait } from '../dealing'
+import { seeded } from '../seeded'
 import { effortOf, needsOf, usualEffort } from '../promise/need'
 import { chanceInTime } from './ratio'
 import { reachOf, upNext, type Candidate, type NeedOfCommand } from './upNext'
@@ -88,6 +91,7 @@ describe('who needs a block now', () => {
     told,
     ready: false,
     blocks: 0,
+    waited: 0,
     needs,
     not: '',
     ...more,
@@ -112,7 +116,7 @@ describe('who needs a block now', () => {
       dog('5', 2, heel, at(0.01, 0), { blocks: 1 }),
     ]
     expect(order(rows)).toEqual(['3 first', '1 first', '4 first', '2 again', '6 again', '5 passed-over'])
-    expect(order(rows, { floor: false, floorOutOfReach: true })).toEqual([
+    expect(order(rows, { floor: false, floorOutOfReach: true, few: undefined })).toEqual([
       '2 again',
       '3 again',
       '6 again',
@@ -120,7 +124,7 @@ describe('who needs a block now', () => {
       '4 passed-over',
       '5 passed-over',
     ])
-    expect(order(rows, { floor: true, floorOutOfReach: false })).toEqual([
+    expect(order(rows, { floor: true, floorOutOfReach: false, few: undefined })).toEqual([
       '3 first',
       '1 first',
       '2 again',
@@ -187,6 +191,57 @@ describe('who needs a block now', () => {
     const gain = (blocks: number) => upNext([dog('1', 10, heel, told, { blocks })])[0]?.gain
     // Two more, three tenths each over ten days; then one that brings most of it; then hardly any.
     expect([1, 2, 3, 4].map(gain)).toEqual([0.6 / 20, expect.closeTo(0.55 / 10, 9), expect.closeTo(0.02 / 10, 9), 0])
+  })
+
+  it('where there are fewer blocks than dogs, they go where they raise chances most, and no dog waits for long', () => {
+    const few = { floor: true, floorOutOfReach: true, few: 2 }
+    const of = (id: string, gain: number, waited: number, more: Partial<Candidate> = {}) =>
+      dog(id, 9, heel, at(0.3, gain), { waited, ...more })
+    // Nobody has a block only because it had none: the one that gains most has its third before the others’ first.
+    expect(order([of('1', 0.01, 1), of('2', 0.1, 0, { blocks: 2 }), of('3', 0.02, 2)], few)).toEqual([
+      '2 again',
+      '3 again',
+      '1 again',
+    ])
+    expect(order([of('1', 0.01, longestWait), of('2', 0.1, 0, { blocks: 2 })], few)[0]).toBe('1 waited')
+    // Five that all come to the end of their wait tomorrow: two days have four blocks for them.
+    const together = [1, 2, 3, 4, 5].map((i) => of(String(i), i / 100, longestWait - 1))
+    expect(order(together, few).filter((row) => row.endsWith('waited'))).toEqual(['5 waited', '4 waited', '3 waited'])
+    // A dog that is ready waits for nothing.
+    expect(order([of('1', 0, 20, { ready: true })], few)).toEqual(['1 ready'])
+  })
+
+  it('dealt so for weeks, no dog ever waits longer, however many come on one day', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 24 }), fc.integer({ min: 0, max: 9 }), fc.nat(), (dogs, spare, seed) => {
+        // As many blocks as five days need at the least, and some.
+        const blocks = Math.ceil(dogs / longestWait) + spare
+        const chance = seeded(seed)
+        const last = new Array<number>(dogs).fill(0)
+        for (let day = 1; day < 40; day++) {
+          const had = new Array<number>(dogs).fill(0)
+          const gains = last.map(() => chance() / 10)
+          for (let n = 0; n < blocks; n++) {
+            const [first] = upNext(
+              last.map((on, i) =>
+                dog(String(i), 9, heel, at(0.3, gains[i] ?? 0), {
+                  blocks: had[i] ?? 0,
+                  waited: (had[i] ?? 0) > 0 ? 0 : day - on,
+                }),
+              ),
+              { floor: true, floorOutOfReach: true, few: blocks < dogs ? blocks : undefined },
+            )
+            const who = Number(first?.residencyId)
+            had[who] = (had[who] ?? 0) + 1
+          }
+          had.forEach((n, i) => {
+            if (n > 0) last[i] = day
+            expect(day - (last[i] ?? 0), `day ${day}, dog ${i}`).toBeLessThanOrEqual(longestWait - 1)
+          })
+        }
+      }),
+      { numRuns: 25 },
+    )
   })
 
   it('leaves out dogs that need nothing', () => {

@@ -1,4 +1,5 @@
 import type { Need } from '../promise/need'
+import { longestWait } from '../dealing'
 import { gainAfter } from './capacity'
 import type { Forecast } from './forecast'
 import { asCounted } from '../inOrder'
@@ -17,6 +18,8 @@ export interface Candidate {
   readonly ready: boolean
   /** Blocks it had today. */
   readonly blocks: number
+  /** Days since its last block, or since it arrived where it had none; 0 on a day with one. */
+  readonly waited: number
   readonly needs: readonly NeedOfCommand[]
   /** Why no block of it can begin now; empty when one can. */
   readonly not: string
@@ -58,17 +61,22 @@ export interface Dealing {
   readonly floor: boolean
   /** A dog that will not make its date keeps that block. */
   readonly floorOutOfReach: boolean
+  /** Blocks a day, where there are fewer than dogs: none has one only because it had none today. */
+  readonly few: number | undefined
 }
 /** House: where nobody says otherwise. */
-export const usualDealing: Dealing = { floor: true, floorOutOfReach: true }
+export const usualDealing: Dealing = { floor: true, floorOutOfReach: true, few: undefined }
 
 /** House: a rise of the chance by a block, of a dog of which nothing is said yet. */
 const unknownGain = 0.02
 /** House: gains nearer than this to each other are one; the dog with fewer days then goes first. */
 const sameGain = 0.002
 
-/** Which turn a dog has: its block of the day, one more, a refresher of what is met; or it is passed over. */
-export const turns = ['first', 'again', 'ready', 'passed-over'] as const
+/**
+ * Which turn a dog has: the one it waited too long for, its block of the day, one more, a refresher of what is met; or
+ * it is passed over.
+ */
+export const turns = ['waited', 'first', 'again', 'ready', 'passed-over'] as const
 export type Turn = (typeof turns)[number]
 
 export interface UpNext {
@@ -89,11 +97,13 @@ export interface UpNext {
 }
 
 /**
- * Who most needs a block: first every dog its block of the day, then those whose chance a block raises most, then what
- * is met and goes stale; inside a dog the command that needs most and can be worked today. Dogs that need nothing are
- * left out; those passed over come last.
+ * Who most needs a block: first a dog that waited for days, then every dog its block of the day where there are as
+ * many, then those whose chance a block raises most over the days they have, then what is met and goes stale. Inside a
+ * dog, the command that needs most and can be worked today. Dogs that need nothing are left out; those passed over come
+ * last.
  */
 export function upNext(candidates: readonly Candidate[], dealing: Dealing = usualDealing): readonly UpNext[] {
+  const waited = waitedTooLong(candidates, dealing)
   const rows = candidates.flatMap((c) => {
     const cost = (n: NeedOfCommand) => n.reps + n.refresher
     const needed = c.needs.reduce((sum, n) => sum + cost(n), 0)
@@ -108,7 +118,7 @@ export function upNext(candidates: readonly Candidate[], dealing: Dealing = usua
       needed,
       neededHere: worst ? cost(worst) : 0,
       daysNeeded: Math.max(0, ...c.needs.map((n) => n.days)),
-      turn: turnOf(c, reach, dealing),
+      turn: waited.has(c) ? 'waited' : turnOf(c, reach, dealing),
       reach,
       gain: gainOf(c),
       not: c.not !== '' ? c.not : worst ? '' : 'all that is promised waits for another day',
@@ -127,11 +137,24 @@ export function upNext(candidates: readonly Candidate[], dealing: Dealing = usua
     .map((r) => r.row)
 }
 
-function turnOf(c: Candidate, reach: Reach, { floor, floorOutOfReach }: Dealing): Turn {
+/**
+ * Dogs that must have a block today, so that none waits longer than it may: those at the end of their wait. Where more
+ * come to it within the next days than these days have blocks for, as many as the days cannot take are due today.
+ */
+function waitedTooLong(candidates: readonly Candidate[], { few }: Dealing): ReadonlySet<Candidate> {
+  const waiting = candidates.filter((c) => !c.ready).sort((a, b) => b.waited - a.waited || gainOf(b) - gainOf(a))
+  const due = (inDays: number) => waiting.filter((c) => longestWait - c.waited <= inDays).length
+  const most = Array.from({ length: longestWait }, (_, days) => due(days) - days * (few ?? 0))
+  // Without a bound on the blocks, only those whose wait is over.
+  const must = few === undefined ? due(0) : Math.max(0, ...most)
+  return new Set(waiting.slice(0, must).filter((c) => c.blocks === 0))
+}
+
+function turnOf(c: Candidate, reach: Reach, { floor, floorOutOfReach, few }: Dealing): Turn {
   if (c.ready) return 'ready'
   // Nothing that a block could still change is spent on a date that will not be made.
   const hopeless = reach === 'out of reach' && gainOf(c) < sameGain
   if (hopeless && !floorOutOfReach) return 'passed-over'
-  if (floor && c.blocks === 0) return 'first'
+  if (floor && few === undefined && c.blocks === 0) return 'first'
   return hopeless ? 'passed-over' : 'again'
 }

@@ -2,11 +2,13 @@ import { z } from 'zod'
 import { ownRung } from '../curriculum/lookup'
 import { addDays, daysBetween } from '../days'
 import type { OwnerPromise } from '../promise/ownerPromise'
-import { chanceBy, futuresOf, type Futures } from './futures'
+import { chanceBy, futuresOf, type Futures, type Source } from './futures'
 import type { ForecastGround } from './ground'
 import { never } from './inPlay'
+import type { DogPattern } from './patterns'
 import { planOf } from './plan'
-import { workLeft, type Sooner } from './workLeft'
+import type { Speed } from './speed'
+import { atRates, workLeft, type Sooner } from './workLeft'
 
 /** Of all futures so many are played at the least, and again for each thing that could be done otherwise. */
 export const playedAgain = 1000
@@ -34,15 +36,15 @@ export type Bend = (played: number) => number
 interface Changed {
   readonly promises?: readonly OwnerPromise[]
   readonly sooner?: Sooner
-  /** Useful sets more on each open day, or so many and no others. */
+  /** Blocks more on each open day, or so many and no others. */
   readonly more?: number
-  readonly sets?: number
+  readonly blocks?: number
   readonly beyond?: number
 }
 
 /** Plays the days to come of a dog as things are, or as they would be with something changed. */
 export function played(ground: ForecastGround, n: number, seed: number, changed: Changed = {}, sparing = false) {
-  const { curriculum, state, rates, past, speed, stay } = ground
+  const { curriculum, state, rates, past, patterns, stay } = ground
   const legs = workLeft(
     curriculum,
     state,
@@ -53,17 +55,27 @@ export function played(ground: ForecastGround, n: number, seed: number, changed:
     changed.sooner,
   )
   const home = Math.max(0, daysBetween(stay.today, stay.leavesOn))
-  const plan = {
-    ...planOf(past.useful, { ...stay, leavesOn: addDays(stay.leavesOn, changed.beyond ?? 0) }, changed),
-    elsewhere: rates.elsewhere,
-    slips: rates.slips,
-  }
-  const toCome = plan.days.slice(0, home).filter((sets) => sets > 0).length
+  const plan = planOf(past, { ...stay, leavesOn: addDays(stay.leavesOn, changed.beyond ?? 0) }, ground.held, changed)
+  const toCome = plan.days.slice(0, home).filter((blocks) => blocks > 0).length
   // The days to come have a speed of their own: the mean of so many.
-  const precision = Math.max(leastShape, 1 / (1 / speed.precision + rates.swing / Math.max(1, toCome)))
-  const swinging = { ...speed, precision }
+  const widerBy =
+    (swing: number) =>
+    (speed: Speed): Speed => ({
+      ...speed,
+      precision: Math.max(leastShape, 1 / (1 / speed.precision + swing / Math.max(1, toCome))),
+    })
+  const sourceOf = ({ share, rates: own, speed, spells }: DogPattern): Source => {
+    const wider = widerBy(own.swing)
+    return {
+      share,
+      legs: own === rates ? legs : atRates(legs, own),
+      speed: { ...wider(speed), ...(speed.hard ? { hard: wider(speed.hard) } : {}) },
+      plan: { ...plan, elsewhere: own.elsewhere, slips: own.slips, spells },
+    }
+  }
+  const [first, ...others] = patterns
   const onward = { until: home, full: playedBeyond, least: sparing ? playedAgain : undefined }
-  return { home, plan, legs, futures: futuresOf(legs, swinging, plan, n, seed, onward) }
+  return { home, plan, legs, futures: futuresOf([sourceOf(first), ...others.map(sourceOf)], n, seed, onward) }
 }
 
 /** Below it no gamma is drawn well enough (./tables). */
@@ -76,7 +88,7 @@ export const readyBefore = (ready: Int16Array, home: number): number => chanceBy
 export function chancesByBlocks({ ground, n, seed, home, bend }: Asked): number[] {
   const all: number[] = []
   for (let blocks = 0; blocks <= ground.mostBlocks; blocks++) {
-    const { futures } = played(ground, n, seed, { sets: blocks * ground.setsABlock })
+    const { futures } = played(ground, n, seed, { blocks })
     // More work never lowers a chance: what does is the scatter of so many futures.
     all.push(Math.max(all.at(-1) ?? 0, bend(readyBefore(futures.ready, home))))
   }
@@ -127,9 +139,9 @@ export function whatWould(
       ...more,
     })
   if (ground.blocksADay + 0.5 < ground.mostBlocks && openDays > 0)
-    add('block', played(ground, n, seed, { more: ground.setsABlock }).futures.ready, home, {
+    add('block', played(ground, n, seed, { more: 1 }).futures.ready, home, {
       blocks: openDays,
-      reps: Math.round(openDays * ground.setsABlock * ground.repsASet),
+      reps: Math.round(openDays * ground.held.things * ground.held.sets * ground.repsASet),
     })
   add('days', futures.ready, home + daysMore)
   for (const [kind, sooner] of sooners) {

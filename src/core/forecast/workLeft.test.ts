@@ -8,9 +8,9 @@ import { emptyDogState } from '../progress/state'
 import { liveInBlocks } from '../tests/loop/blocks'
 import { furtherLaws } from '../tests/loop/dogs'
 import { arrival, everyday, regimesIn } from '../tests/loop/live'
-import { futuresOf } from './futures'
+import { futuresBy, setsOn } from './tests/futures'
 import { lackOf, promiseGoal } from '../promise/goals'
-import { shippedRates } from './rates'
+import { shippedRates } from './shipped'
 import { frontierOf, pastOf } from './stretches'
 import { workLeft } from './workLeft'
 
@@ -49,7 +49,7 @@ describe('the work that is left', () => {
   it('waits for what lies below on its own run, and no longer than until that is passed', () => {
     const legs = left(['sit.turned', 'sit-stay.10s'])
     const usual = { mean: Math.log(50), precision: 1e6, commands: new Map() }
-    const played = futuresOf(legs, usual, { days: new Array<number>(9).fill(60), ratios: [1] }, 50, 1)
+    const played = futuresBy(legs, usual, setsOn(new Array<number>(9).fill(60)), 50, 1)
     // So quick a dog passes the whole of sit on the first day, and holds it on the second.
     const sit = played.legs.find((leg) => leg.rungId === 'sit.turned')?.ready
     expect(Math.max(...(sit ?? [9]))).toBe(1)

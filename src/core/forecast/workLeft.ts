@@ -1,22 +1,26 @@
 import type { Curriculum, Rung } from '../curriculum/types'
 import { relaxFrom, relaxPath } from '../curriculum/relax'
+import { shareOf } from '../promise/need'
 import { lackOf, needGoal, promiseGoal, type Goal, type Lack } from '../promise/goals'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import { targetsOf } from '../promise/standing'
 import { unmetNeeds } from '../progress/gates'
 import { daysToHold, type DogState, type Evidence, type RunState } from '../progress/state'
 import { spanOf } from '../rule/rule'
-import { laterRates, rateKindOf, type Rates, type Stretch } from './rates'
+import { laterRates, rateKindOf, type RateKind, type Rates, type Stretch } from './rates'
 import { frontierOf } from './stretches'
 
 /** A rung still to be passed. */
 export interface Step {
+  /** Of a rung never passed: which, and of which kind. */
+  readonly of?: { readonly rungId: string; readonly kind: RateKind } | undefined
   /** Passes a set of a usual dog. */
   readonly rate: number
   /** Sets spent on it already. */
   readonly done: number
-  /** Sets its rule takes at the least. */
+  /** Sets its rule takes at the least, and reps. */
   readonly least: number
+  readonly reps: number
   /** Numbers of the legs that must be held before it opens. */
   readonly needs: readonly number[]
   /** It was passed before, and fallen back from since. */
@@ -35,9 +39,13 @@ export interface Meeting {
 export interface Leg {
   readonly command: string
   readonly rungId: string
+  readonly kind: RateKind
   /** A promise; else only what a promise needs first. */
   readonly promised: boolean
   readonly steps: readonly Step[]
+  /** Reps that meeting its rule once takes, and sets at the least. */
+  readonly reps: number
+  readonly least: number
   /** Days of meeting the rule that are lacking once all steps are passed; the passing of the last step is one. */
   readonly days: number
   readonly metToday: boolean
@@ -80,7 +88,7 @@ export function workLeft(
     const way = wayTo(goal, lack, state.runs[runKey])
     const spent = open.findLast((s) => s.runKey === runKey && !s.passed)
     const steps = [
-      ...way.again.map((i) => stepAgain(i === index)),
+      ...way.again.map((i) => stepAgain(goal.at.run.rungs[i] ?? target, i === index)),
       ...way.fresh.map((rung): Step => {
         const needs = unmetNeeds(state, curriculum, rung).flatMap(
           (need) => add(needGoal(need, rung.gate !== undefined), false, new Set([...onTheWay, key])) ?? [],
@@ -95,8 +103,11 @@ export function workLeft(
     legs.push({
       command: goal.at.command.id,
       rungId: target.id,
+      kind: rateKindOf(target),
       promised,
       steps,
+      reps: repsOf(target),
+      least: Math.ceil(spanOf(target.rule) / Math.max(1, target.setReps)),
       ...daysOf(way, lack, today),
       meetings: meetings.all,
       sooner: meetings.sooner,
@@ -144,18 +155,34 @@ function wayTo({ at: { run, index } }: Goal, lack: Lack, state: RunState | undef
 }
 
 /** A rung it fell back from, or the goal's own, on its second day. */
-const stepAgain = (own: boolean): Step => ({
+const stepAgain = (rung: Rung, own: boolean): Step => ({
   rate: own ? laterRates.secondDay : laterRates.again,
   done: 0,
   least: 1,
+  reps: repsOf(rung),
   needs: [],
   back: true,
 })
 
-const stepTo = (rung: Rung, rates: Rates): Pick<Step, 'rate' | 'least'> => ({
-  rate: rates.of(rung.id, rateKindOf(rung)),
-  least: Math.max(1, Math.ceil(spanOf(rung.rule) / Math.max(1, rung.setReps)) - 1),
-})
+/** Reps that a rung counts for where commands are put in order. */
+const repsOf = (rung: Rung): number => spanOf(rung.rule) * shareOf(rung)
+
+const stepTo = (rung: Rung, rates: Rates): Pick<Step, 'of' | 'rate' | 'least' | 'reps'> => {
+  const of = { rungId: rung.id, kind: rateKindOf(rung) }
+  return {
+    of,
+    rate: rates.of(of.rungId, of.kind),
+    least: Math.max(1, Math.ceil(spanOf(rung.rule) / Math.max(1, rung.setReps)) - 1),
+    reps: repsOf(rung),
+  }
+}
+
+/** The same legs where rungs never passed are passed at these rates. */
+export const atRates = (legs: readonly Leg[], rates: Rates): readonly Leg[] =>
+  legs.map((leg) => ({
+    ...leg,
+    steps: leg.steps.map((step) => (step.of ? { ...step, rate: rates.of(step.of.rungId, step.of.kind) } : step)),
+  }))
 
 /** The days on which the rule is to be met once all is climbed; the climbing is one of them where it meets it. */
 function daysOf(way: Way, lack: Lack, today: string): Pick<Leg, 'days' | 'metToday'> {

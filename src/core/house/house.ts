@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { grips } from '../curriculum/grip'
 import { placeKinds } from '../curriculum/types'
+import { fewDealings } from '../dealing'
 import { clock, line, lines, number, optionalLine, optionalNumber, rows, weekdays } from '../fields'
 import { plainWays } from '../measures'
 import { papers } from '../paper'
@@ -74,6 +75,8 @@ const house = z
     /** How the day’s blocks are dealt out. */
     floor: yesNo.default('yes'),
     floorOutOfReach: yesNo.default('yes'),
+    /** How they are dealt where there are fewer of them than dogs. */
+    fewBlocks: z.enum(fewDealings).default('most'),
     caution: lines('The caution', 400),
   })
   .superRefine((h, ctx) => {
@@ -105,6 +108,7 @@ export const keptHouse = (name: string, timeZone: string) => {
     rehearse: yesNo.default(plain.rehearse),
     floor: yesNo.default(plain.floor),
     floorOutOfReach: yesNo.default(plain.floorOutOfReach),
+    fewBlocks: z.enum(fewDealings).default(plain.fewBlocks),
     caution: z.string().default(''),
   })
 }
@@ -219,6 +223,7 @@ export const plainHouse = (name: string, timeZone: string): House => ({
   rehearse: 'yes',
   floor: 'yes',
   floorOutOfReach: 'yes',
+  fewBlocks: 'most',
   caution: '',
 })
 

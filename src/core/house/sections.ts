@@ -2,6 +2,7 @@ import { placeKinds } from '../curriculum/types'
 import { choicesOf, type FieldSpec } from '../form'
 import type { HouseWays } from '../measures'
 import type { HouseSection } from './house'
+import { longestWait } from '../dealing'
 import { timeZones } from './proposed'
 
 /** One section of what is asked about a house, as a form. */
@@ -72,6 +73,12 @@ export function sectionsFor(
           'A dog that will not make its date keeps that block',
           ['yes', 'yes'],
           ['no, the time goes to the others', 'no'],
+        ),
+        either(
+          'fewBlocks',
+          'On a day with fewer blocks than dogs',
+          [`work those whom it makes ready; no dog waits longer than ${longestWait} days`, 'most'],
+          ['one block each, as far as they go', 'each'],
         ),
         { kind: 'time', name: 'quietFrom', label: 'Quiet from', hint: 'no demonstration is offered then' },
         { kind: 'time', name: 'quietTo', label: 'Quiet until' },

@@ -5,9 +5,11 @@ import type { SetFact } from '../facts/fact'
 import { provingOf } from '../forecast/proving'
 import { forecast, type Forecast } from '../forecast/forecast'
 import { forecastGround } from '../forecast/ground'
-import { baseFrom, daysSeen, nothingKnown, openingOf, usualBlock, usualDay } from '../forecast/learned'
+import { baseFrom, daysSeen, nothingKnown, openingOf, usualDay, usualHeld } from '../forecast/learned'
 import { learnedFrom, ratesOf } from '../forecast/learning'
-import { shippedBase } from '../forecast/rates'
+import { inBlocksOf, setsOf as setsOfBlock, usualHeld as coachedBlock } from '../forecast/plan'
+import { housePatterns, patternsSeen, spelledShare } from '../forecast/patterns'
+import { shippedBase } from '../forecast/shipped'
 import { pastOf } from '../forecast/stretches'
 import { whyNotPossible } from '../handoff/possible'
 import { newest, type Regimes } from '../progress/regime'
@@ -34,12 +36,13 @@ const namesBlocks = (days: JudgeCase['days']): boolean => days.some((d) => d.set
 /** What a house has learned from the finished residencies of a case, as it learns it of its own every night. */
 function houseOf(house: JudgeCase['house'], asked: NonNullable<JudgeCase['forecast']>, curriculum: Curriculum) {
   const base = asked.rates ? baseFrom(asked.rates) : shippedBase
+  const lumped = !namesBlocks(asked.learnFrom.flatMap((f) => f.days))
   const finished = asked.learnFrom.map(({ dog, days, promises }) => {
     const sets = setsOf(house, days)
     const leavesOn = dog.leavesOn ?? addDays(days.at(-1)?.day ?? dog.arrivesOn, 1)
     const regimes = regimesOfCase(house, dog, curriculum, startOfDay(house.timeZone, leavesOn) + msPerDay)
     return {
-      past: pastOf(regimes, sets),
+      past: lumped ? inBlocksOf(pastOf(regimes, sets), coachedBlock) : pastOf(regimes, sets),
       here: openingOf({ arrivesOn: dog.arrivesOn, leavesOn }),
       // Where no promise is said, nobody knows what was due.
       proving: promises.length === 0 ? undefined : provingOf(regimes, sets, promises),
@@ -50,11 +53,22 @@ function houseOf(house: JudgeCase['house'], asked: NonNullable<JudgeCase['foreca
     base,
   )
   const seen = daysSeen(finished)
+  const rates = ratesOf(learned, base)
+  const patterns = patternsSeen(
+    finished.map(({ past }) => past),
+    rates,
+  )
   const { setsADay } = asked
+  const held = usualHeld(lumped ? nothingKnown : seen)
   return {
-    rates: ratesOf(learned, base),
-    usual: setsADay === undefined ? usualDay(seen) : (day: string) => setsADay[weekdayOf(day) - 1] ?? 0,
-    usualBlock: usualBlock(namesBlocks(asked.learnFrom.flatMap((f) => f.days)) ? seen : nothingKnown),
+    rates,
+    patterns: base === shippedBase ? housePatterns(learned, patterns) : [{ share: 1, rates }],
+    spelled: spelledShare(patterns),
+    usual:
+      setsADay === undefined
+        ? usualDay(seen)
+        : (day: string) => (setsADay[weekdayOf(day) - 1] ?? 0) / setsOfBlock(held),
+    held,
   }
 }
 
@@ -69,14 +83,17 @@ export function forecastOf(
   if (!asked || dog.leavesOn === undefined) return undefined
   const { curriculum } = newest(regimes)
   const today = dayIn(house.timeZone, now)
-  const { rates, usual, usualBlock } = houseOf(house, asked, curriculum)
-  const known = forecastGround({
+  const { rates, patterns, spelled, usual, held } = houseOf(house, asked, curriculum)
+  const ground = forecastGround({
     curriculum,
     regimes,
     sets,
+    lumped: !namesBlocks(days),
     state,
     promises,
     rates,
+    patterns,
+    spelled,
     mostBlocks: blocksADay.usual,
     impossible: promises.some(
       (p) => whyNotPossible(curriculum, p, { places: house.places, people: house.people.length }) !== undefined,
@@ -91,11 +108,9 @@ export function forecastOf(
       ),
       open: (day) => day > dog.arrivesOn,
       usual,
-      usualBlock,
+      usualHeld: held,
     },
   })
-  // A case that names no blocks lumps a day's sets together; what a block gives is not in it.
-  const ground = namesBlocks(days) ? known : { ...known, setsABlock: usualBlock }
   const told = forecast(ground, asked.futures, asked.seed, { ifs: 'blocks' })
   const dates = (days: Forecast['days']) => days.map((d) => (d === null ? null : addDays(today, d)))
   return {

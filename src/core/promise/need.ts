@@ -41,7 +41,7 @@ export const effortOf = (state: Pick<DogState, 'gained' | 'came'>): number =>
  */
 const shapedShare = 0.9
 const laterShare = 1.09
-const shareOf = (rung: Pick<Rung, 'stage'>): number => (rung.stage === 'shape' ? shapedShare : laterShare)
+export const shareOf = (rung: Pick<Rung, 'stage'>): number => (rung.stage === 'shape' ? shapedShare : laterShare)
 
 /** What the rungs that it has met took beside the mean of them: its own figure is of these. */
 function shareMet(curriculum: Curriculum, state: DogState): number {

@@ -2,6 +2,7 @@ import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { addDays, daysBetween, sayDay } from '../days'
 import { sayChance } from '../forecast/forecast'
+import { longestWait } from '../dealing'
 import type { Turn, UpNext, WorkedAt } from '../forecast/upNext'
 import { daysToHold } from '../progress/state'
 import type { CommandStanding } from '../promise/standing'
@@ -72,14 +73,16 @@ function sayWhen({ told }: WallDog, r: UpNext, daysLeft: number): string {
   return half === null ? 'more than four weeks too late' : `as likely as not by ${sayDay(addDays(told.today, half))}`
 }
 
-function reasonOf({ told, blocks = 0 }: WallDog, r: UpNext): string {
+function reasonOf({ told, blocks = 0, waited = 0 }: WallDog, r: UpNext): string {
   if (r.turn === 'ready') return 'ready; a refresher is due'
+  if (r.turn === 'waited') return `no block for ${waited} ${waited === 1 ? 'day' : 'days'}`
   if (!told) return 'its chance is being reckoned'
   const had = blocks === 0 ? '' : `${blocks} ${blocks === 1 ? 'block' : 'blocks'} today; `
   return `${had}${sayChance(told.chance)}; ${sayGain(r.gain, blocks)}`
 }
 
 const turnSaid: Readonly<Record<Turn, string>> = {
+  waited: `No dog waits longer than ${longestWait} days for a block.`,
   first: 'Every dog has its block of the day first, those first whose chance a block raises most.',
   again: 'It had its block of the day; of those it is the one whose chance another raises so much.',
   ready: 'Everything promised is met; what is met and goes stale is shown again when no other dog needs the time.',

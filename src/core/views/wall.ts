@@ -32,6 +32,7 @@ export function buildWall(
       told: dog.told,
       ready: isMet(dog),
       blocks: dog.blocks ?? 0,
+      waited: dog.waited ?? 0,
       needs: needsOf(dog.curriculum, dog.summary, today, now, model),
       not: notNow(dog, today),
     })),

@@ -22,6 +22,8 @@ export interface WallDog {
   readonly unknown?: boolean
   /** Blocks it had today. */
   readonly blocks?: number
+  /** Days since its last block, or since it arrived where it had none. */
+  readonly waited?: number
   /** What is said of it; undefined while nothing is yet. */
   readonly told?: Forecast | undefined
   readonly leavesOn: string

@@ -1,7 +1,8 @@
 'use client'
 import { Link } from '@/ui/link'
 import styled from 'styled-components'
-import type { UpNextRow, WallView } from '@/core/views/wallView'
+import type { UpNextRow } from '@/core/views/wallView'
+import type { WallPage } from '@/work/page/wall'
 import { Disclosed } from '@/ui/Disclosed'
 import { Why } from '@/ui/Why'
 import { Wrong } from '@/ui/fieldParts'
@@ -9,6 +10,8 @@ import { ButtonLink, Quiet } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
 import { May } from '../shell/may'
 import type { Told } from '../told'
+import { TooFew } from './TooFew'
+import { Aside } from './Aside'
 import { useTold } from '../useTold'
 
 /** House: more than this and nobody reads on. */
@@ -18,10 +21,13 @@ const shown = 8
 export function UpNext({
   view,
   tickCall,
+  deal,
 }: {
-  view: Pick<WallView, 'upNext' | 'ring' | 'later' | 'passedOver'>
+  view: Pick<WallPage, 'upNext' | 'ring' | 'later' | 'passedOver' | 'fewBlocks'>
   /** Keeps that an owner was called; undefined for who may not. */
   tickCall: ((raw: unknown) => Promise<Told>) | undefined
+  /** Keeps how too few blocks are dealt. */
+  deal: (raw: unknown) => Promise<Told>
 }) {
   const { send, wrong, pending } = useTold()
   const { upNext: rows, ring, later } = view
@@ -70,6 +76,7 @@ export function UpNext({
           </ul>
         </Passed>
       )}
+      {view.fewBlocks && <TooFew few={view.fewBlocks} deal={deal} />}
       {untested.length > 0 && (
         <Aside>
           <h3>Baseline first</h3>
@@ -245,48 +252,6 @@ const Rail = styled.aside`
       border-top: 1px solid var(--rule);
       padding: 0.35rem 0;
     }
-  }
-`
-const Aside = styled.section`
-  border-top: 1.5px solid var(--ink);
-  padding-top: 0.5rem;
-  font-size: var(--t-2);
-  h3 {
-    font-size: var(--t-3);
-    margin-bottom: 0.2rem;
-  }
-  ul {
-    margin: 0;
-    padding: 0;
-    list-style: none;
-  }
-  li {
-    padding: 0.18rem 0;
-    border: 0;
-  }
-  b {
-    font:
-      700 var(--t-4)/1 'Hepta Slab Variable',
-      serif;
-  }
-  small {
-    color: var(--ink-2);
-  }
-  a {
-    text-decoration: none;
-    &:hover {
-      text-decoration: underline;
-    }
-  }
-  &[data-person='true'] {
-    border-top-color: var(--person);
-    border-top-width: 3px;
-    h3 {
-      color: var(--person);
-    }
-  }
-  ${narrow} {
-    grid-column: 1 / -1;
   }
 `
 const First = styled.div`

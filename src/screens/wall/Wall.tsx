@@ -36,6 +36,7 @@ export function Wall({
   descending,
   ever,
   tickCall,
+  deal,
 }: {
   view: Packed<WallPage>
   sort: WallSort
@@ -43,6 +44,7 @@ export function Wall({
   /** Some dog was or will be here, though none is today. */
   ever: boolean
   tickCall: ((raw: unknown) => Promise<Told>) | undefined
+  deal: (raw: unknown) => Promise<Told>
 }) {
   const router = useRouter()
   useEffect(() => {
@@ -110,7 +112,7 @@ export function Wall({
           </Grid>
         </Scroller>
       </Board>
-      <UpNext view={view} tickCall={tickCall} />
+      <UpNext view={view} tickCall={tickCall} deal={deal} />
     </Screen>
   )
 }

@@ -196,6 +196,20 @@ export const blocksOn = (
       .all(day),
   )
 
+const lastDayRow = z.object({ day: z.string() }).optional()
+
+/** The last day on which this dog was worked; undefined when it never was. */
+export const lastWorkedOn = (db: Db, residencyId: string): string | undefined =>
+  lastDayRow.parse(
+    db
+      .prepare(
+        `SELECT s.day FROM training_set s
+            WHERE s.residency_id = ? AND ${standing('s')}
+            ORDER BY s.at DESC LIMIT 1`,
+      )
+      .get(residencyId),
+  )?.day
+
 const blocksByDayRows = z.array(z.object({ day: z.string(), blocks: z.number() }))
 
 /** How many blocks the house worked on each day on which it worked any, of these days. */

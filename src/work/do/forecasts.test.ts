@@ -33,10 +33,10 @@ const today = '2026-03-02'
 const later = monday + 600_000
 
 /** A kennel with a dog that was worked on a day. */
-function kennel() {
+function kennel(rung = 'sit.word') {
   const db = newKennel()
   const ada = trainer(db)
-  const id = dog(db, { promised: [{ rung: 'sit.word', places: '1', people: '1' }] })
+  const id = dog(db, { promised: [{ rung, places: '1', people: '1' }] })
   return { db, ada, id }
 }
 function work(db: Db, id: string, ada: string): void {
@@ -198,7 +198,7 @@ describe('forecasts of a house', () => {
   })
 
   it('are bent by what this kennel saw come of two hundred, and the page says so', () => {
-    const { db, id } = kennel()
+    const { db, id } = kennel('recall.line-5')
     renew(db, monday)
     const was = keptForecast(db, id)?.told
     learnRates(db, monday)

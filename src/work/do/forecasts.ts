@@ -3,7 +3,8 @@ import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
 import { forecast, forecastModel, forecastSeed, usualFutures } from '@/core/forecast/forecast'
 import type { ForecastGround } from '@/core/forecast/ground'
 import { provingOf, type Proving } from '@/core/forecast/proving'
-import { daysSeen, openingOf } from '@/core/forecast/learned'
+import { patternsSeen } from '@/core/forecast/patterns'
+import { daysSeen, learnedModel, openingOf } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { figuresFrom } from '@/core/forecast/figures'
 import { judge, stackCases } from '@/core/forecast/judged'
@@ -240,7 +241,7 @@ export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { reado
   const today = dayIn(readKennel(db).timeZone, now)
   const { base } = forecastHouse(db, today, now)
   const finished: { readonly past: Past; readonly sets: readonly SetFact[]; readonly proving: Proving }[] = []
-  const days: Parameters<typeof daysSeen>[0][number][] = []
+  const days: { readonly here: readonly string[]; readonly past: Past }[] = []
   const from = addDays(today, -daysLearned)
   for (const resident of inTurn(residentsBetween(db, addDays(today, -residenciesLearned), today), hooks)) {
     const sets = readSets(db, resident.residencyId)
@@ -260,13 +261,19 @@ export function learnRates(db: Db, now: number, hooks: Hooks = noHooks): { reado
     finished.map((f) => ({ ...f, speed: Math.exp(speedFrom(f.past.stretches, rates).mean) })),
     rates,
   ).map((f) => ({ ...f }))
+  // Who is here says how dogs learn here, too.
+  const { evidence, ...spells } = patternsSeen(
+    days.map(({ past }) => past),
+    rates,
+  )
+  const patterns = { ...spells, evidence: { ...evidence } }
   const cases = judgedCases(db)
   const { verdict } = judge(cases)
   const stack = stackOf(stackCases(cases))
   // What some of the dogs say is not what the house knows.
   if (!hooks.stopped())
     db.transaction(() => {
-      writeLearned(db, { ...learned, ...daysSeen(days), figures, verdict, stack }, now)
+      writeLearned(db, { model: learnedModel, ...learned, ...daysSeen(days), patterns, figures, verdict, stack }, now)
       allForecastsDue(db, today)
     }).immediate()
   return { residencies: finished.length }

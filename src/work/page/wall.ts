@@ -1,6 +1,8 @@
 import { sayMinute } from '@/core/clock'
-import { addDays, dayIn, sayDay } from '@/core/days'
+import { addDays, dayIn, daysBetween, sayDay } from '@/core/days'
 import type { House } from '@/core/house/house'
+import type { FewDealing } from '@/core/dealing'
+import { fewBlocks, type FewBlocks } from '@/core/forecast/capacity'
 import { sayVerdict } from '@/core/forecast/judged'
 import type { FirstNext } from '@/core/coach/next'
 import { buildWall } from '@/core/views/wall'
@@ -9,12 +11,14 @@ import { firstName } from '@/core/people/names'
 import { lastCall } from '@/store/calls'
 import type { Db } from '@/store/database'
 import { handoffsAfter } from '@/store/handoffs'
+import { lastWorkedOn } from '@/store/facts/blocks'
 import { readKennel } from '@/store/kennel'
 import { findResident, residentsOn } from '@/store/residents'
 import { newestCurriculum } from '@/store/curricula'
 import { kennelForgetting } from '../scene/forgetting'
 import { ladderOfResident, readRules } from '../scene/regimes'
 import { standingOf, summarySteps } from '../record/refold'
+import { capacityOf } from '../scene/capacity'
 import { firstFor, houseForNext } from '../scene/next'
 import { readVerdict } from '@/store/forecasts'
 import { readHouse, readSpaces } from '@/store/house'
@@ -77,14 +81,23 @@ export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor 
       unknown: day.unknown(r.residencyId),
       met: summary.readyOn !== undefined,
       blocks: day.blocks(r.residencyId),
+      waited: daysBetween(lastWorkedOn(db, r.residencyId) ?? r.arrivesOn, today),
       told: told.get(r.residencyId)?.told,
     }
   })
   const forgetting = kennelForgetting(db)
-  const { floor, floorOutOfReach } = kennel
+  const { floor, floorOutOfReach, fewBlocks: few } = kennel
+  // Who needs no more, or may not be worked, asks for no block of the day.
+  const claims = dogs.flatMap(({ residencyId, met, told: of, not }) =>
+    met || !of || of.impossible || not === baselineFirst.short
+      ? []
+      : [{ residencyId, byBlocks: of.byBlocks, from: 0, until: 1 }],
+  )
+  const dealt = fewBlocks(claims, capacityOf(db, today).onHand(0))
   const view = buildWall(newestCurriculum(db), dogs, today, now, forgetting.model, me, {
     floor: floor === 'yes',
     floorOutOfReach: floorOutOfReach === 'yes',
+    few: few === 'most' ? dealt?.blocks : undefined,
   })
   const shared = { today, spaces: readSpaces(db), forgetting, house: houseForNext(db, today, now) }
   yield
@@ -97,6 +110,7 @@ export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor 
   const made = [...told.values()].map((t) => t.madeAt)
   return {
     ...named,
+    fewBlocks: isLead && dealt ? { ...dealt, dealing: few } : undefined,
     bad: sayVerdict(readVerdict(db)),
     trouble: isLead ? toldToLead(db, now) : '',
     worn: isLead ? wornLately(db, today) : [],
@@ -114,6 +128,8 @@ export const loadWall = atOnce(wallSteps)
  */
 export type WallPage = WallView & {
   readonly toldMinute: number | undefined
+  /** What today’s blocks come to where there are fewer than dogs, and how they are dealt; told to a lead. */
+  readonly fewBlocks: (FewBlocks & { readonly dealing: FewDealing }) | undefined
   readonly bad: string
   readonly trouble: string
   /** Dogs that wore something of late that policy, consent or age spoke against; told to a lead. */

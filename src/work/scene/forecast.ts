@@ -3,10 +3,13 @@ import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, weekdayOf } from '@/core/days'
 import type { SetFact } from '@/core/facts/fact'
 import { forecastGround, type ForecastGround } from '@/core/forecast/ground'
-import { baseFrom, nothingKnown, usualBlock, usualDay, type KennelLearned } from '@/core/forecast/learned'
+import { baseFrom, nothingKnown, usualDay, usualHeld, type KennelLearned } from '@/core/forecast/learned'
 import type { Stay } from '@/core/forecast/plan'
+import type { Held } from '@/core/forecast/play'
+import { housePatterns, spelledShare, type Pattern } from '@/core/forecast/patterns'
 import { ratesOf } from '@/core/forecast/learning'
-import { shippedBase, type BaseRates, type Rates } from '@/core/forecast/rates'
+import { type BaseRates, type Rates } from '@/core/forecast/rates'
+import { shippedBase } from '@/core/forecast/shipped'
 import { whyNotPossible, type HouseGround } from '@/core/handoff/possible'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import type { Regimes } from '@/core/progress/regime'
@@ -31,9 +34,12 @@ export interface ForecastHouse {
   readonly learned: KennelLearned
   readonly base: BaseRates
   readonly rates: Rates
+  readonly patterns: readonly Pattern[]
+  /** Share of its dogs whose bad days come in runs. */
+  readonly spelled: number
   readonly ground: HouseGround
   readonly usual: (day: string) => number
-  readonly usualBlock: number
+  readonly usualHeld: Held
   /** Whether somebody is there to work on that day. */
   readonly staffed: (day: string) => boolean
   readonly paused: ReadonlySet<string>
@@ -51,15 +57,19 @@ export function forecastHouse(db: Db, today: string, now: number): ForecastHouse
   const people = handlers(peopleOn(db, today))
   const present = presentOn(people, readDaysOff(db, today))
   const base = houseBase(db)
+  const rates = ratesOf(learned, base)
   return {
     today,
     share: shareOfToday(readHours(db), weekdayOf(today), wallMinute(timeZone, now)),
     learned,
     base,
-    rates: ratesOf(learned, base),
+    rates,
+    // A house that began with what another learned learns as that one did.
+    patterns: base === shippedBase ? housePatterns(learned, learned.patterns) : [{ share: 1, rates }],
+    spelled: spelledShare(learned.patterns),
     ground: groundOf(db),
     usual: usualDay(learned),
-    usualBlock: usualBlock(learned),
+    usualHeld: usualHeld(learned),
     // A house that nobody works in yet is not set up, and its days are taken for worked.
     staffed: (day) => people.length === 0 || present(day).length > 0,
     paused: new Set(openPauses(db).keys()),
@@ -90,6 +100,8 @@ export function forecastGroundOf(house: ForecastHouse, dog: ForecastDog): Foreca
     promises: dog.promises,
     paidReps: dog.paidReps,
     rates: house.rates,
+    patterns: house.patterns,
+    spelled: house.spelled,
     stack: house.learned.stack,
     mostBlocks: blocksADay.usual,
     impossible: dog.promises.some((p) => whyNotPossible(dog.curriculum, p, house.ground) !== undefined),
@@ -106,6 +118,6 @@ function stayOf(house: ForecastHouse, dog: Pick<ForecastDog, 'residencyId' | 'ar
     shareOfToday: house.share,
     open: (day) => day >= from && house.staffed(day),
     usual: house.usual,
-    usualBlock: house.usualBlock,
+    usualHeld: house.usualHeld,
   }
 }

@@ -8,6 +8,10 @@ import type { SimulatedDog } from './live'
  * day it is.
  */
 
+/** A seed, or chances that somebody else draws: who replays a dog’s days goes on with others from one day on. */
+export type Draws = number | Chance
+const chancesOf = (draws: Draws): Chance => (typeof draws === 'number' ? seeded(draws) : draws)
+
 const brokeAt = (rung: Rung, chance: Chance): number | undefined =>
   rung.criterion.seconds === undefined || rung.kind !== 'timed'
     ? undefined
@@ -30,8 +34,8 @@ export const tempers = {
 export type TemperName = keyof typeof tempers
 
 /** An edge on each ladder that moves as it is worked near it: the demonstration’s dogs. */
-export function edgeDog(temper: TemperName, seed: number): SimulatedDog {
-  const chance = seeded(seed)
+export function edgeDog(temper: TemperName, seed: Draws): SimulatedDog {
+  const chance = chancesOf(seed)
   const learner = new Learner(tempers[temper], chance)
   return {
     wake: () => learner.wake(),
@@ -51,8 +55,8 @@ const pace = { quick: 0.2, usual: 0.11, slow: 0.07 } as const
  * it to its neighbours, counts for less in a place it was not worked in, and fades overnight by a power of the days
  * left alone.
  */
-export function strengthDog(temper: TemperName, seed: number): SimulatedDog {
-  const chance = seeded(seed)
+export function strengthDog(temper: TemperName, seed: Draws): SimulatedDog {
+  const chance = chancesOf(seed)
   const strength = new Map<string, number>()
   const places = new Map<string, number>()
   const workedOn = new Map<string, number>()
@@ -84,8 +88,8 @@ const insight = { quick: 0.3, usual: 0.16, slow: 0.09 } as const
  * All or none (Bower 1961): a rung is guessed at until one rep makes it known, and then nearly always comes off; asleep
  * over it, some of it is lost again.
  */
-export function insightDog(temper: TemperName, seed: number): SimulatedDog {
-  const chance = seeded(seed)
+export function insightDog(temper: TemperName, seed: Draws): SimulatedDog {
+  const chance = chancesOf(seed)
   const known = new Set<string>()
   return {
     wake: () => {
@@ -108,8 +112,8 @@ const plateau = { before: 0.3, least: 15, most: 70 } as const
  * Plateaus (Bryan & Harter 1899: habits are organised before the next order begins): what a ladder’s number is on grows
  * with every rep near it, and at some rungs stands still for a random number of reps, whatever is done.
  */
-export function plateauDog(temper: TemperName, seed: number): SimulatedDog {
-  const chance = seeded(seed)
+export function plateauDog(temper: TemperName, seed: Draws): SimulatedDog {
+  const chance = chancesOf(seed)
   const at = new Map<string, { height: number; still: number; next: number }>()
   return {
     wake: () => undefined,
@@ -136,8 +140,8 @@ const badDay = { after: 0.12, again: 0.45 } as const
  * Bad days: each rung comes off by a power of the reps it has had (Newell & Rosenbloom 1981), and on a bad day a third
  * less, when little is learned; a bad day often has another behind it.
  */
-export function badDayDog(temper: TemperName, seed: number): SimulatedDog {
-  const chance = seeded(seed)
+export function badDayDog(temper: TemperName, seed: Draws): SimulatedDog {
+  const chance = chancesOf(seed)
   const reps = new Map<string, number>()
   let bad = false
   return {
@@ -155,6 +159,63 @@ export function badDayDog(temper: TemperName, seed: number): SimulatedDog {
   }
 }
 
+/** Reps after which a rung is known: of what is shaped or said, and of what is held, walked and run to. */
+const talents = {
+  quick: { easy: 3, hard: 14 },
+  usual: { easy: 6, hard: 16 },
+  slow: { easy: 10, hard: 18 },
+} as const
+
+/**
+ * Two talents: what is easy is known after a few reps, what is held or proofed after many, and how a dog does on one
+ * says little of the other (positive manifold is weak between tasks in dogs: common practice). Chances grow by a
+ * logistic of the reps over the talent.
+ */
+export function twoTalentsDog(temper: TemperName, seed: Draws): SimulatedDog {
+  const chance = chancesOf(seed)
+  const drawn = () => Math.exp(0.9 * (chance() + chance() + chance() - 1.5))
+  const talent = { easy: talents[temper].easy * drawn(), hard: talents[temper].hard * drawn() }
+  const reps = new Map<string, number>()
+  return {
+    wake: () => undefined,
+    answer: (rung, ladder, index) => {
+      const key = `${ladder}/${index}`
+      const hard = (rung.kind !== 'position' && rung.kind !== 'uncued') || rung.rule.kind === 'row'
+      const had = (reps.get(key) ?? 0) + 0.25 * (reps.get(`${ladder}/${index - 1}`) ?? 0)
+      const clean = chance() < 0.97 / (1 + Math.exp(1.1 - (2.8 * had) / talent[hard ? 'hard' : 'easy']))
+      reps.set(key, (reps.get(key) ?? 0) + (clean ? 1 : 0.5))
+      return clean ? { outcome: 'clean' } : otherwise(rung, chance)
+    },
+  }
+}
+
+const spaced = { quick: 0.17, usual: 0.1, slow: 0.065 } as const
+/** Reps of one ladder on one day after which one teaches half as much. */
+const halfTaught = 14
+
+/**
+ * Spaced practice teaches more than massed (Ebbinghaus 1885; for dogs Meyer & Ladewig 2008): a rep teaches the less the
+ * more of its ladder the day has had, and a night brings back a part of what it did not.
+ */
+export function spacedDog(temper: TemperName, seed: Draws): SimulatedDog {
+  const chance = chancesOf(seed)
+  const known = new Map<string, number>()
+  const today = new Map<string, { day: number; reps: number }>()
+  return {
+    wake: () => undefined,
+    answer: (rung, ladder, index, _suggestion, day) => {
+      const key = `${ladder}/${index}`
+      let on = today.get(ladder)
+      if (on?.day !== day) today.set(ladder, (on = { day, reps: 0 }))
+      on.reps++
+      const at = Math.max(known.get(key) ?? 0.3, 0.75 * (known.get(`${ladder}/${index - 1}`) ?? 0))
+      const clean = chance() < 0.97 * at
+      known.set(key, at + (spaced[temper] * (1 - at) * (clean ? 1.4 : 0.8)) / (1 + on.reps / halfTaught))
+      return clean ? { outcome: 'clean' } : otherwise(rung, chance)
+    },
+  }
+}
+
 /** How fast dogs forget that forget: the power of the days left alone, and how a day's work slows it. */
 const forgets = { least: 0.05, most: 0.65, slowedTo: 0.8 } as const
 
@@ -162,8 +223,8 @@ const forgets = { least: 0.05, most: 0.65, slowedTo: 0.8 } as const
  * Any of these dogs, which forgets from one day to the next by a power of the days it was left alone (Wickelgren 1974),
  * each dog at its own pace: what is gone is gone for the first rep of the day, and comes back with it.
  */
-export function forgetful(dog: SimulatedDog, seed: number): SimulatedDog {
-  const chance = seeded(seed)
+export function forgetful(dog: SimulatedDog, seed: Draws): SimulatedDog {
+  const chance = chancesOf(seed)
   const power = forgets.least + (forgets.most - forgets.least) * chance()
   const on = new Map<string, { readonly day: number; readonly power: number }>()
   return {
@@ -181,3 +242,5 @@ export function forgetful(dog: SimulatedDog, seed: number): SimulatedDog {
 export const laws = { edge: edgeDog, strength: strengthDog, insight: insightDog } as const
 /** Two more, which no figure of the forecast was ever looked at beside. */
 export const furtherLaws = { ...laws, plateau: plateauDog, badDay: badDayDog } as const
+/** And two that no rate was ever learned from before they were left out in turn. */
+export const allLaws = { ...furtherLaws, twoTalents: twoTalentsDog, spaced: spacedDog } as const

@@ -1,0 +1,33 @@
+import { baseOf, usualCommandShape, usualElsewhere, usualSlips, type BaseRates, type Rates } from '../rates'
+import { waitShape } from '../wait'
+
+/** Round rates that tests reckon beside, whatever is shipped. */
+export const plainBase: BaseRates = {
+  kinds: {
+    shape: 0.5,
+    fade: 0.45,
+    word: 0.4,
+    row: 0.25,
+    'hold-5': 0.35,
+    'hold-30': 0.3,
+    'hold-longer': 0.3,
+    heel: 0.4,
+    recall: 0.35,
+    'recall-row': 0.2,
+  },
+  rungs: {},
+  shape: waitShape,
+  commandShape: usualCommandShape,
+  elsewhere: usualElsewhere,
+  slips: usualSlips,
+  swing: 0,
+}
+
+export const plainRates: Rates = {
+  of: (rungId, kind) => baseOf(plainBase, rungId, kind),
+  shape: plainBase.shape,
+  commandShape: plainBase.commandShape,
+  elsewhere: plainBase.elsewhere,
+  slips: plainBase.slips,
+  swing: plainBase.swing,
+}
