@@ -269,6 +269,10 @@ const rehearseRow = z.object({ rehearse: z.number() }).optional()
 export const wantsRehearsal = (db: Db, residencyId: string): boolean =>
   rehearseRow.parse(db.prepare('SELECT rehearse FROM residency WHERE id = ?').get(residencyId))?.rehearse === 1
 
+/** Lets ready ask for a rehearsal, or not, of every residency that is not over. */
+export const rehearseFrom = (db: Db, today: string, rehearse: boolean): number =>
+  db.prepare('UPDATE residency SET rehearse = ? WHERE leaves_on >= ?').run(Number(rehearse), today).changes
+
 const dogInRunRow = z.object({ name: z.string() }).optional()
 
 /**

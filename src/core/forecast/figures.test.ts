@@ -51,7 +51,7 @@ describe('what an hour brings', () => {
             stretches: [],
             useful: new Map(),
             blocks: new Map(),
-            things: new Map(),
+            held: new Map(),
             frontier: [
               { ...at, setId: 'a', passed: false },
               { ...at, setId: 'b', nth: 2, passed: true },

@@ -4,7 +4,7 @@ import type { SetFact } from '../facts/fact'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import type { Regimes } from '../progress/regime'
 import type { DogState } from '../progress/state'
-import { inBlocksOf, usualBlocks, usualHeld, type Stay } from './plan'
+import { heldOn, inBlocksOf, usualBlocks, usualHeld, type Stay } from './plan'
 import type { Held } from './play'
 import { noneSeen, patternsOf, spelledShare, type DogPattern, type Pattern } from './patterns'
 import type { Rates } from './rates'
@@ -74,11 +74,8 @@ export function forecastGround(
   const worked = sets.filter((s) => s.purpose === 'work' && s.reps.length > 0 && s.day < rest.stay.today)
   const { today, usualHeld: house = usualHeld } = rest.stay
   const before = (of: ReadonlyMap<string, number>) => [...of].flatMap(([day, n]) => (day < today ? [n] : []))
-  const [blocks, useful, things] = [past.blocks, past.useful, past.things].map((of) => sum(before(of))) as [
-    number,
-    number,
-    number,
-  ]
+  const [blocks, useful] = [sum(before(past.blocks)), sum(before(past.useful))]
+  const own = heldOn(past.held, (day) => day < today)
   const days = before(past.blocks).length
   const repsASet =
     (worked.reduce((n, s) => n + s.reps.length, 0) + usualSet.reps * usualSet.sets) / (worked.length + usualSet.sets)
@@ -93,8 +90,8 @@ export function forecastGround(
     speed: speedFrom(past.stretches, rest.rates, daysAtFrontiers),
     patterns: patternsOf(patterns, past, spelled),
     held: {
-      things: (things + house.things * houseBlocks) / (blocks + houseBlocks),
-      sets: (useful + house.sets * house.things * houseBlocks) / (things + house.things * houseBlocks),
+      things: (own.things + house.things * houseBlocks) / (own.blocks + houseBlocks),
+      sets: (own.most + house.sets * houseBlocks) / (own.blocks + houseBlocks),
     },
     repsASet,
     blocksADay: days === 0 ? usualBlocks.weekday : blocks / days,

@@ -133,9 +133,8 @@ export class LegInPlay {
   need = aFraction
   /** The next day on which another place or person is to be had, or the last that was drawn. */
   aboutOn = -1
-  /** The last day on which it was worked, and the number of openings at which it was found not to be open. */
+  /** The last day on which it was worked. */
   workedOn = -1
-  closedAt = -1
   /** The meeting in hand. */
   goesFor: MeetingInPlay | undefined
 

@@ -74,9 +74,8 @@ describe('what a kennel learned', () => {
     expect([usualDay(nothingKnown)('2026-03-02'), usualDay(nothingKnown)('2026-03-07')]).toEqual([3, 1.5])
     const here = Array.from({ length: 300 }, () => '2026-03-02')
     const past = {
-      useful: new Map([['2026-03-02', 12]]),
       blocks: new Map([['2026-03-02', 2]]),
-      things: new Map([['2026-03-02', 5]]),
+      held: new Map([['2026-03-02', { blocks: 2, things: 4, most: 6 }]]),
     }
     const seen = daysSeen([{ here, past }])
     expect(usualDay(seen)('2026-03-09')).toBeCloseTo((600 + 30) / 310, 9)
@@ -87,18 +86,20 @@ describe('what a kennel learned', () => {
   it('of what a block holds, too; a kennel that wrote none down begins on the usual one', () => {
     expect(usualHeld(nothingKnown)).toEqual({ things: 2, sets: 3 })
     const past = {
-      useful: new Map([['2026-03-02', 10]]),
       blocks: new Map([
-        ['2026-03-02', 2],
+        ['2026-03-02', 3],
         ['2026-03-05', 9],
       ]),
-      things: new Map([['2026-03-02', 5]]),
+      held: new Map([
+        ['2026-03-02', { blocks: 2, things: 5, most: 4 }],
+        ['2026-03-05', { blocks: 9, things: 9, most: 9 }],
+      ]),
     }
     const { held } = daysSeen(Array.from({ length: 40 }, () => ({ here: ['2026-03-02', '2026-03-03'], past })))
-    expect(held).toEqual({ sets: 400, blocks: 80, things: 200 })
-    // Thirty blocks of two things of three sets stand beside its own.
+    expect(held).toEqual({ blocks: 80, things: 200, most: 160 })
+    // Thirty blocks of two things, the most of them three sets, stand beside its own.
     expect(usualHeld({ held }).things).toBeCloseTo((200 + 60) / 110, 9)
-    expect(usualHeld({ held }).sets).toBeCloseTo((400 + 180) / 260, 9)
+    expect(usualHeld({ held }).sets).toBeCloseTo((160 + 90) / 110, 9)
     const { held: _, ...before } = nothingKnown
     expect(usualHeld(learnedShape.parse(before))).toEqual({ things: 2, sets: 3 })
   })

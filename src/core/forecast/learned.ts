@@ -3,7 +3,7 @@ import { addDays, weekdayOf } from '../days'
 import { line } from '../fields'
 import { figureShape } from './figures'
 import { verdicts } from './judged'
-import { usualHeld as coachedBlock, usualOn } from './plan'
+import { heldOn, usualHeld as coachedBlock, usualOn } from './plan'
 import type { Held } from './play'
 import { waitShape } from './wait'
 import { noneSeen } from './patterns'
@@ -47,8 +47,8 @@ export const learnedShape = z.object({
     .array(z.object({ blocks: count, days: count }))
     .length(7)
     .default(() => noWeekdays()),
-  /** Of the same days: blocks, commands that were worked in them, and useful sets. */
-  held: z.object({ blocks: count, things: count, sets: count }).default({ blocks: 0, things: 0, sets: 0 }),
+  /** Of the same days: blocks with useful sets, commands worked in them, and sets of the command that had most. */
+  held: z.object({ blocks: count, things: count, most: count }).default({ blocks: 0, things: 0, most: 0 }),
   /** What its dogs say of how they learn. */
   patterns: z
     .object({ evidence: z.record(z.string(), z.number()), dogs: count, spelled: count })
@@ -69,7 +69,7 @@ export const nothingKnown: KennelLearned = {
   kinds: {},
   rungs: {},
   weekdays: noWeekdays(),
-  held: { blocks: 0, things: 0, sets: 0 },
+  held: { blocks: 0, things: 0, most: 0 },
   patterns: { ...noneSeen, evidence: {} },
   figures: [],
   verdict: 'too few',
@@ -91,13 +91,10 @@ export function usualDay({ weekdays }: Pick<KennelLearned, 'weekdays'>): (day: s
 const usualBlocks = 3 * usualDays
 
 /** What a block of this house holds. */
-export function usualHeld({ held }: Pick<KennelLearned, 'held'>): Held {
-  const things = held.things + coachedBlock.things * usualBlocks
-  return {
-    things: things / (held.blocks + usualBlocks),
-    sets: (held.sets + coachedBlock.sets * coachedBlock.things * usualBlocks) / things,
-  }
-}
+export const usualHeld = ({ held }: Pick<KennelLearned, 'held'>): Held => ({
+  things: (held.things + coachedBlock.things * usualBlocks) / (held.blocks + usualBlocks),
+  sets: (held.most + coachedBlock.sets * usualBlocks) / (held.blocks + usualBlocks),
+})
 
 /** House: what a day gives is learned from the beginning of stays: later much waits for its second day. */
 const openingDays = 14
@@ -115,21 +112,23 @@ export function openingOf({
 
 /** Blocks of dogs that were here on these days, and what they held; a day without one counts too. */
 export function daysSeen(
-  dogs: readonly { readonly here: readonly string[]; readonly past: Pick<Past, 'useful' | 'blocks' | 'things'> }[],
+  dogs: readonly { readonly here: readonly string[]; readonly past: Pick<Past, 'blocks' | 'held'> }[],
 ): Pick<KennelLearned, 'weekdays' | 'held'> {
   const weekdays = noWeekdays()
-  const held = { blocks: 0, things: 0, sets: 0 }
-  for (const { here, past } of dogs)
+  const held = { blocks: 0, things: 0, most: 0 }
+  for (const { here, past } of dogs) {
     for (const day of here) {
       const of = weekdays[weekdayOf(day) - 1]
       if (!of) continue
-      const blocks = past.blocks.get(day) ?? 0
-      of.blocks += blocks
+      of.blocks += past.blocks.get(day) ?? 0
       of.days++
-      held.blocks += blocks
-      held.things += past.things.get(day) ?? 0
-      held.sets += past.useful.get(day) ?? 0
     }
+    const opening = new Set(here)
+    const own = heldOn(past.held, (day) => opening.has(day))
+    held.blocks += own.blocks
+    held.things += own.things
+    held.most += own.most
+  }
   return { weekdays, held }
 }
 

@@ -1,9 +1,21 @@
 import { addDays, weekdayOf } from '../days'
 import type { Held, Plan } from './play'
-import type { Past } from './stretches'
+import type { HeldInBlocks, Past } from './stretches'
 
 /** Useful sets that a block holds. */
 export const setsOf = ({ things, sets }: Held): number => things * sets
+
+/** What blocks held on these days, added up. */
+export function heldOn(held: Past['held'], on: (day: string) => boolean): HeldInBlocks {
+  const all = { blocks: 0, things: 0, most: 0 }
+  for (const [day, of] of held) {
+    if (!on(day)) continue
+    all.blocks += of.blocks
+    all.things += of.things
+    all.most += of.most
+  }
+  return all
+}
 
 /** House: blocks that a dog has on a day, before anybody’s own are known. */
 export const usualBlocks = { weekday: 3, weekend: 1.5 } as const
@@ -64,8 +76,12 @@ export function planOf(
 
 /** The past of a dog whose sets name no blocks, as if its days had been dealt in blocks that hold as much as these. */
 export function inBlocksOf(past: Past, held: Held): Past {
-  const each = (by: number) => new Map([...past.useful].map(([day, sets]) => [day, sets / by]))
-  return { ...past, blocks: each(setsOf(held)), things: each(held.sets) }
+  const blocks = new Map([...past.useful].map(([day, sets]) => [day, sets / setsOf(held)]))
+  return {
+    ...past,
+    blocks,
+    held: new Map([...blocks].map(([day, n]) => [day, { blocks: n, things: n * held.things, most: n * held.sets }])),
+  }
 }
 
 /** Share of a dog’s days that are still to come, of those worked and those that are open. */

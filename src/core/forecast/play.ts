@@ -90,6 +90,8 @@ export class Play {
   private bad = false
   private newlyMet = false
   private readonly held: Held
+  /** Turns of a block: a house whose blocks hold one thing less now and then had nothing else that was open. */
+  private readonly perBlock: number
   private readonly mostSets: number
   /** What a turn’s sets have beyond whole ones, carried on to the next turn; and the same of a day’s turns. */
   private overSets = 0
@@ -98,9 +100,9 @@ export class Play {
   /** Sets that the day’s food still pays for. */
   private left = 0
   private readonly sure: number
-  /** Blocks that were begun, and how often something may have opened since it was last asked whether it is. */
+  /** Blocks that were begun; and of those that are not met, the first so many may be open. */
   private block = 0
-  private openings = 0
+  private maybeOpen = 0
   /** Useful sets that were dealt until all was met, in all futures, and days on which any were. */
   dealt = 0
   workedDays = 0
@@ -124,6 +126,7 @@ export class Play {
     const { out, back } = plan.slips ?? usualSlips
     this.days = Float64Array.from(plan.days)
     this.held = plan.held
+    this.perBlock = Math.max(1, Math.round(plan.held.things))
     this.sure = plan.sure ?? usualSureSets
     this.spells = plan.spells
     this.mostSets = Math.min(mostSets, Math.floor(plan.mostSets ?? mostSets))
@@ -176,7 +179,7 @@ export class Play {
     const usual = this.days[day] as number
     if (usual > 0) {
       const ratio = this.ratios[(this.part() * this.ratios.length) >>> partLength] as number
-      this.overTurns += usual * ratio * this.held.things
+      this.overTurns += usual * ratio * this.perBlock
       const turns = Math.floor(this.overTurns)
       this.overTurns -= turns
       this.deal(day, Math.min(mostTurns, turns))
@@ -207,8 +210,8 @@ export class Play {
    * command has one turn in it. What a turn does not use is lost, as it is where a trainer goes on to the next thing.
    */
   private deal(day: number, turns: number): void {
-    const perBlock = Math.max(1, Math.round(this.held.things))
-    this.openings++
+    const { perBlock } = this
+    this.maybeOpen = this.lives
     this.left = this.mostSets
     for (let turn = 0; turn < turns && this.left > 0; turn += perBlock) {
       this.block++
@@ -246,7 +249,7 @@ export class Play {
         this.listLive()
         return
       }
-      if (this.opens) this.openings++
+      if (this.opens) this.maybeOpen = this.lives
     }
   }
 
@@ -266,20 +269,33 @@ export class Play {
 
   /** Who has the next turn of a block; undefined where nobody is open whose command has had none in it. */
   private nextLeg(day: number, last: boolean): LegInPlay | undefined {
+    const { live, block } = this
     if (!this.needsStand) this.reckonNeeds()
     for (;;) {
-      let most: LegInPlay | undefined
-      let longest: LegInPlay | undefined
-      for (let k = 0; k < this.lives; k++) {
-        const leg = this.live[k] as LegInPlay
-        if (leg.command.block === this.block || leg.closedAt === this.openings) continue
-        if (!most || leg.need > most.need) most = leg
-        if (last && day - leg.workedOn >= leftTooLong && (!longest || leg.workedOn < longest.workedOn)) longest = leg
+      let [most, longest] = [-1, -1]
+      let need = -1
+      let since = day - leftTooLong + 1
+      for (let k = 0; k < this.maybeOpen; k++) {
+        const leg = live[k] as LegInPlay
+        const waits = last && leg.workedOn < since
+        if ((!waits && leg.need <= need) || leg.command.block === block) continue
+        if (leg.need > need) {
+          most = k
+          need = leg.need
+        }
+        if (waits) {
+          longest = k
+          since = leg.workedOn
+        }
       }
-      const leg = longest ?? most
+      const k = longest >= 0 ? longest : most
+      if (k < 0) return undefined
+      const leg = live[k] as LegInPlay
       // Only of who would have its turn is it asked whether it is open.
-      if (!leg || this.isOpen(leg, day)) return leg
-      leg.closedAt = this.openings
+      if (this.isOpen(leg, day)) return leg
+      this.maybeOpen--
+      live[k] = live[this.maybeOpen] as LegInPlay
+      live[this.maybeOpen] = leg
     }
   }
 
@@ -287,6 +303,7 @@ export class Play {
   private listLive(): void {
     this.lives = 0
     for (const leg of this.all.legs) if (leg.stage !== met) this.live[this.lives++] = leg
+    this.maybeOpen = this.lives
     this.newlyMet = false
   }
 

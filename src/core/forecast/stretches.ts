@@ -18,6 +18,28 @@ export function frontierOf(run: Run, state: RunState | undefined): number {
 export const asBegun = (sets: readonly SetFact[]): readonly SetFact[] =>
   [...sets].sort((a, b) => (a.reps[0]?.at ?? 0) - (b.reps[0]?.at ?? 0))
 
+/**
+ * What blocks held: how many there were, the commands worked in them, and sets of the command that had most. A command
+ * that had less than half as many was a warm-up, or the end of one, and is not counted.
+ */
+export interface HeldInBlocks {
+  readonly blocks: number
+  readonly things: number
+  readonly most: number
+}
+
+/** What these blocks held, each as useful sets by command. */
+function heldIn(blocks: Iterable<ReadonlyMap<string, number>>): HeldInBlocks {
+  const held = { blocks: 0, things: 0, most: 0 }
+  for (const sets of blocks) {
+    const most = Math.max(...sets.values())
+    held.blocks++
+    held.most += most
+    for (const n of sets.values()) if (2 * n >= most) held.things++
+  }
+  return held
+}
+
 /** What one residency has told so far. */
 export interface Past {
   readonly stretches: readonly Stretch[]
@@ -25,8 +47,8 @@ export interface Past {
   readonly useful: ReadonlyMap<string, number>
   /** By day, blocks in which it was worked on something. */
   readonly blocks: ReadonlyMap<string, number>
-  /** By day, commands of blocks on which a useful set was worked, each block’s counted apart. */
-  readonly things: ReadonlyMap<string, number>
+  /** By day, what its blocks with useful sets held, added up. */
+  readonly held: ReadonlyMap<string, HeldInBlocks>
   /** Every set spent at a frontier, in order: the how-manyeth of its stretch, and whether the rung was passed in it. */
   readonly frontier: readonly FrontierSet[]
 }
@@ -51,7 +73,7 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
   const open = new Map<string, (typeof all)[number]>()
   const useful = new Map<string, number>()
   const blocks = new Map<string, Set<string>>()
-  const things = new Map<string, Set<string>>()
+  const things = new Map<string, Map<string, Map<string, number>>>()
   const frontier: FrontierSet[] = []
   for (const set of asBegun(sets)) {
     const at = ownRung(stepper.regime.curriculum, set.rungId)
@@ -70,7 +92,9 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
       blocks.set(set.day, (blocks.get(set.day) ?? new Set()).add(set.blockId))
     if (set.purpose === 'work' && (counts || stepper.state.gained > gained)) {
       useful.set(set.day, (useful.get(set.day) ?? 0) + 1)
-      if (at) things.set(set.day, (things.get(set.day) ?? new Set()).add(`${set.blockId} ${at.command.id}`))
+      const day = things.get(set.day) ?? new Map<string, Map<string, number>>()
+      const block = day.get(set.blockId) ?? new Map<string, number>()
+      if (at) things.set(set.day, day.set(set.blockId, block.set(at.command.id, (block.get(at.command.id) ?? 0) + 1)))
     }
     if (!at || !rung) continue
     const passed = frontierOf(at.run, stepper.state.runs[at.runKey]) > before
@@ -99,6 +123,11 @@ export function pastOf(regimes: Regimes, sets: readonly SetFact[]): Past {
       open.delete(at.runKey)
     }
   }
-  const sizes = (of: ReadonlyMap<string, ReadonlySet<string>>) => new Map([...of].map(([day, ids]) => [day, ids.size]))
-  return { stretches: all, useful, blocks: sizes(blocks), things: sizes(things), frontier }
+  return {
+    stretches: all,
+    useful,
+    blocks: new Map([...blocks].map(([day, ids]) => [day, ids.size])),
+    held: new Map([...things].map(([day, of]) => [day, heldIn(of.values())])),
+    frontier,
+  }
 }

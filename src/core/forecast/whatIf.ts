@@ -10,8 +10,12 @@ import { planOf } from './plan'
 import type { Speed } from './speed'
 import { atRates, workLeft, type Sooner } from './workLeft'
 
-/** Of all futures so many are played at the least, and again for each thing that could be done otherwise. */
-export const playedAgain = 1000
+/** Of all futures so many are played at the least. */
+const leastPlayed = 1000
+/** Of them so many again with other blocks, and for each thing that could be done otherwise. */
+export const playedAgain = 400
+/** Design choice: from here on nothing that is done otherwise is worth saying; below, no blocks help. */
+const [nearlySure, nearlyLost] = [0.98, 0.01]
 /** So many are played on beyond going home. */
 const playedBeyond = 400
 
@@ -74,7 +78,7 @@ export function played(ground: ForecastGround, n: number, seed: number, changed:
     }
   }
   const [first, ...others] = patterns
-  const onward = { until: home, full: playedBeyond, least: sparing ? playedAgain : undefined }
+  const onward = { until: home, full: playedBeyond, least: sparing ? leastPlayed : undefined }
   return { home, plan, legs, futures: futuresOf([sourceOf(first), ...others.map(sourceOf)], n, seed, onward) }
 }
 
@@ -84,13 +88,22 @@ const leastShape = 2
 /** Share ready by the evening before a day this many days ahead; on the day itself what is met already. */
 export const readyBefore = (ready: Int16Array, home: number): number => chanceBy(ready, home - 1)
 
-/** The same futures with so many blocks on each open day, from none to as many as it may have. */
-export function chancesByBlocks({ ground, n, seed, home, bend }: Asked): number[] {
-  const all: number[] = []
-  for (let blocks = 0; blocks <= ground.mostBlocks; blocks++) {
-    const { futures } = played(ground, n, seed, { blocks })
+/**
+ * The same futures with so many blocks on each open day, from none to as many as it may have. Without a block nothing
+ * comes nearer; where a number of them is nearly enough, or the most of them no help, none lying beyond is played.
+ */
+export function chancesByBlocks({ ground, n, seed, home, share, bend }: Asked): number[] {
+  const having = (blocks: number) => bend(readyBefore(played(ground, n, seed, { blocks }).futures.ready, home))
+  const most = ground.mostBlocks
+  const all = [0]
+  if (share < nearlyLost && most > 0) {
+    const best = having(most)
+    if (best < nearlyLost) return [...new Array<number>(most).fill(0), best]
+  }
+  for (let blocks = 1; blocks <= most; blocks++) {
+    const before = all.at(-1) ?? 0
     // More work never lowers a chance: what does is the scatter of so many futures.
-    all.push(Math.max(all.at(-1) ?? 0, bend(readyBefore(futures.ready, home))))
+    all.push(before >= nearlySure ? before : Math.max(before, having(blocks)))
   }
   return all
 }
@@ -132,6 +145,7 @@ export function whatWould(
   openDays: number,
 ): WhatIf[] {
   const all: WhatIf[] = []
+  if (share >= nearlySure) return all
   const add = (kind: WhatIf['kind'], ready: Int16Array, until: number, more: Partial<WhatIf> = {}) =>
     all.push({
       kind,

@@ -88,6 +88,9 @@ const house = z
   })
 export type House = z.output<typeof house>
 
+/** Whether what holds from the next residency on is to hold for those that are here or booked too; never kept. */
+export const forThoseHere = z.object({ rehearseHere: z.enum(['keep', 'apply']).catch('keep') })
+
 const minute = z.int().min(0).max(1439)
 /** What the house said, as it is kept; what a version before did not ask for is as in a plain house. */
 export const keptHouse = (name: string, timeZone: string) => {

@@ -66,7 +66,18 @@ export function sectionsFor(
         },
         { kind: 'text', name: 'phone', label: 'Telephone for owners', hint: 'stands in what they take home' },
         { kind: 'long', name: 'address', label: 'Address', hint: 'stands in calendar files' },
-        either('rehearse', 'Ready asks for a rehearsal', ['yes', 'yes'], ['no', 'no']),
+        either(
+          'rehearse',
+          'Ready asks for a rehearsal, from the next residency on',
+          ['yes', 'yes'],
+          ['no', 'no'],
+        ),
+        either(
+          'rehearseHere',
+          'For dogs that are here or booked',
+          ['as it was when they were booked', 'keep'],
+          ['the same from now on', 'apply'],
+        ),
         either('floor', 'Every dog has one block a day before any has a second', ['yes', 'yes'], ['no', 'no']),
         either(
           'floorOutOfReach',

@@ -17,7 +17,7 @@ import { keepSection } from './house'
 import { loadHouse } from '../page/house'
 import { loadHandoffPage } from '../page/handoff'
 import { readSets } from '@/store/facts/read'
-import { findResident, updateDog } from '@/store/residents'
+import { findResident, updateDog, wantsRehearsal } from '@/store/residents'
 import { recordFacts } from '../record/accept'
 import { derive, refoldDog, renewStandings, standingOf } from '../record/refold'
 import { regimesFor } from '../scene/regimes'
@@ -54,6 +54,21 @@ describe('the house', () => {
     expect(keepSection(db, 'house', again?.values ?? {}, who, monday + 1)).toMatchObject({ ok: true })
     expect(readHouse(db).meals).toEqual([{ name: 'Bowl', at: 1050 }])
   })
+  it('what holds from the next residency on is made to hold for those here where that is asked, once', () => {
+    const { db, who } = stage()
+    const id = dog(db, {})
+    const say = (rehearse: string, rehearseHere: string) =>
+      expect(keepSection(db, 'house', typedOf({ ...house, rehearse, rehearseHere }), who, monday).ok).toBe(true)
+    say('yes', 'keep')
+    expect(wantsRehearsal(db, id)).toBe(false)
+    say('yes', 'apply')
+    expect(wantsRehearsal(db, id)).toBe(true)
+    // The page asks anew each time.
+    expect(loadHouse(db, monday).sections[0]?.values).toMatchObject({ rehearseHere: ['keep'] })
+    say('no', 'keep')
+    expect(wantsRehearsal(db, id)).toBe(true)
+  })
+
   it.each([
     ['a time zone that is none', 'house', { ...house, timeZone: 'Europe/Atlantis' }, 'timeZone'],
     ['quiet hours without an end', 'house', { ...house, quietTo: '' }, 'quietTo'],

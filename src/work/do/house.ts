@@ -1,12 +1,13 @@
 import { v7 } from 'uuid'
 import { nested, fieldErrors, type Typed } from '@/core/fields'
-import { houseSections, sectionSchemas, severalInHouse, type HouseSection } from '@/core/house/house'
+import { forThoseHere, houseSections, sectionSchemas, severalInHouse, type HouseSection } from '@/core/house/house'
 import { dayIn } from '@/core/days'
 import type { Sent } from '@/core/formMerge'
 import { sectionsFor } from '@/core/house/sections'
 import type { Db } from '@/store/database'
 import { allFeeds, appendHouse, readHouse, writeDaysOff, writeFeeds, writeSpaces } from '@/store/house'
 import { readKennel, readPeople, replaceHours } from '@/store/kennel'
+import { rehearseFrom } from '@/store/residents'
 import { lapseStandings, lapseStandingsIn } from '@/store/standings'
 import type { FormResult } from './begin'
 import { houseValues } from '../page/house'
@@ -43,6 +44,8 @@ export function keepSection(
           if (why !== undefined) return wrongIn({ backupFolder: why })
           const [before, { timeZone }] = [readHouse(db), readKennel(db)]
           appendHouse(db, v7(), house, recordedBy, now)
+          if (forThoseHere.parse(raw).rehearseHere === 'apply')
+            rehearseFrom(db, dayIn(house.timeZone, now), house.rehearse === 'yes')
           // Birthdays and changes of rules begin with a day of the house, and ladders are worded in its lengths.
           if (readKennel(db).timeZone !== timeZone || readHouse(db).lengths !== before.lengths) lapseStandings(db)
           break

@@ -59,6 +59,7 @@ export function houseValues(db: Db, now: number): Readonly<Record<HouseSection, 
   return {
     house: typedOf({
       ...house,
+      rehearseHere: 'keep',
       meals: house.meals.map((m) => ({ name: m.name, at: clockTyped(m.at) })),
       quietFrom: house.quietFrom === '' ? '' : clockTyped(house.quietFrom),
       quietTo: house.quietTo === '' ? '' : clockTyped(house.quietTo),
