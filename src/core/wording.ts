@@ -6,3 +6,6 @@ export const sentence = (text: string): string => (/[.!?…][”’)]?$/u.test(t
 
 /** With a capital at its head. */
 export const capitalized = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** So many of something: “1 day”, “3 days”. */
+export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`

@@ -5,6 +5,7 @@ import type { OwnerPromise } from '../promise/ownerPromise'
 import { targetsOf } from '../promise/standing'
 import { emptyDogState } from '../progress/state'
 import { whyNotPossible, type HouseGround } from './possible'
+import { counted } from '../wording'
 
 /** What promises cost a dog that knows nothing yet. */
 export interface PromisesCost {
@@ -40,7 +41,7 @@ export function sayCost(
       each(promise.places, 'place', 'places') + (promise.places > has ? ` (this house has ${has})` : ''),
       promise.people > 1 ? `${promise.people} people: two days with each` : '',
       promise.level > 0 ? `at level ${promise.level}` : '',
-      `about ${reps} reps from the start, ${days} days or more`,
+      `about ${counted(reps, 'rep')} from the start, ${counted(days, 'day')} or more`,
     ]
       .filter((part) => part !== '')
       .join('; '),

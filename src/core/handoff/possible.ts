@@ -80,7 +80,9 @@ export function whyNotPossible(
   if (promise.places > places)
     return {
       field: 'places',
-      why: `${promise.places} places are asked for; “${at.rung.name}” can be worked in ${places} here.`,
+      why:
+        `${promise.places} places are asked for; “${at.rung.name}” can be worked in ` +
+        `${places === 0 ? 'none' : places} here.`,
     }
   return undefined
 }

@@ -66,12 +66,7 @@ export function sectionsFor(
         },
         { kind: 'text', name: 'phone', label: 'Telephone for owners', hint: 'stands in what they take home' },
         { kind: 'long', name: 'address', label: 'Address', hint: 'stands in calendar files' },
-        either(
-          'rehearse',
-          'Ready asks for a rehearsal, from the next residency on',
-          ['yes', 'yes'],
-          ['no', 'no'],
-        ),
+        either('rehearse', 'Ready asks for a rehearsal, from the next residency on', ['yes', 'yes'], ['no', 'no']),
         either(
           'rehearseHere',
           'For dogs that are here or booked',

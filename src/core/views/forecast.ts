@@ -5,6 +5,7 @@ import type { Rates } from '../forecast/rates'
 import { bentBy, type Stack } from '../forecast/stack'
 import { daysMore, differs, type WhatIf } from '../forecast/whatIf'
 import { minutesABlock, fewSets, sayChance, type Forecast } from '../forecast/forecast'
+import { counted } from '../wording'
 
 /** One promise, or the whole dog: where its day lies among the futures. */
 export interface Band {
@@ -116,13 +117,14 @@ export function sayWhyChance(told: Forecast, curriculum: Curriculum): string {
         `${inHundred(told.chance)}.`,
     days,
     sayBinds(told, curriculum),
-    `Reckoned with ${plan.openDays} ${plan.openDays === 1 ? 'day' : 'days'} to work and ` +
+    `Reckoned with ${counted(plan.openDays, 'day')} to work and ` +
       `${plan.setsADay.toFixed(1)} sets a day that bring it nearer (${own}).`,
     plan.byFood ? 'Its training food pays for no more sets a day than that.' : '',
     known.sets === 0
       ? 'It is taken for a usual dog: none of its sets is known yet.'
-      : `It passes rungs ${known.speed.toFixed(1)} times as fast as a usual dog here, by ${known.sets} sets at rungs ` +
-        `never met before${known.sets < fewSets ? ': few, so the band is wide' : ''}.`,
+      : `It passes rungs ${known.speed.toFixed(1)} times as fast as a usual dog here, by ` +
+        `${counted(known.sets, 'set')} at rungs never met before` +
+        `${known.sets < fewSets ? ': few, so the band is wide' : ''}.`,
     told.trend ? `${sayTrend(told)}.` : '',
   ]
     .filter((part) => part !== '')

@@ -9,6 +9,7 @@ import { daysToHold, heldSince, isPassed, isWorked, type DogState } from '../pro
 import type { CommandStanding, NextRung, StandingWord } from '../promise/standing'
 import type { Summary } from '../promise/summary'
 import { figuresOf, goesStale, lineOf, needsRefresher, type LineView } from './line'
+import { counted } from '../wording'
 
 export type RungMark = 'held' | 'passed' | 'in hand' | 'slipped' | 'ahead'
 
@@ -164,7 +165,7 @@ function sayMemory(standing: CommandStanding, now: number, model: Forgetting): s
       ? 'a refresher is due'
       : days < 1
         ? 'refresher due within a day'
-        : `refresher due in ${Math.ceil(days)} days`
+        : `refresher due in ${counted(Math.ceil(days), 'day')}`
   return `${left} % predicted retention, half-life ${Number(half.toFixed(1))} days; ${when} (at ${dueAt * 100} %).`
 }
 
@@ -219,12 +220,14 @@ function promiseLines(curriculum: Curriculum, standing: PromiseStanding, names: 
       },
       {
         done: placesDone,
-        text: `${standing.placesHeld} of ${standing.promise.places} places: ${evidence(standing.places, names.places)}`,
+        text:
+          `${standing.placesHeld} of ${counted(standing.promise.places, 'place')}: ` +
+          evidence(standing.places, names.places),
       },
       {
         done: peopleDone,
         text:
-          `${standing.peopleHeld} of ${standing.promise.people} people: ` +
+          `${standing.peopleHeld} of ${counted(standing.promise.people, 'person', 'people')}: ` +
           `${standing.people.length === 0 ? 'nobody yet' : evidence(standing.people, names.people)}`,
       },
     ],

@@ -6,6 +6,7 @@ import { longestWait } from '../dealing'
 import type { Turn, UpNext, WorkedAt } from '../forecast/upNext'
 import { daysToHold } from '../progress/state'
 import type { CommandStanding } from '../promise/standing'
+import { counted } from '../wording'
 import { sayGain, sayWhyChance } from './forecast'
 import type { RingRow, WallDog, WallUnsaid } from './wallView'
 
@@ -67,7 +68,7 @@ export function ringRow(dog: WallDog, r: UpNext, today: string): RingRow {
 /** By when it would be ready, or that the days themselves do not fit. */
 function sayWhen({ told }: WallDog, r: UpNext, daysLeft: number): string {
   if (told?.impossible === true) return 'something promised cannot be met here'
-  if (r.daysNeeded > daysLeft) return `needs ${r.daysNeeded} days at the least, ${daysLeft} left`
+  if (r.daysNeeded > daysLeft) return `needs ${counted(r.daysNeeded, 'day')} at the least, ${daysLeft} left`
   if (!told) return ''
   const half = told.days[2]
   return half === null ? 'more than four weeks too late' : `as likely as not by ${sayDay(addDays(told.today, half))}`
@@ -75,9 +76,9 @@ function sayWhen({ told }: WallDog, r: UpNext, daysLeft: number): string {
 
 function reasonOf({ told, blocks = 0, waited = 0 }: WallDog, r: UpNext): string {
   if (r.turn === 'ready') return 'ready; a refresher is due'
-  if (r.turn === 'waited') return `no block for ${waited} ${waited === 1 ? 'day' : 'days'}`
+  if (r.turn === 'waited') return `no block for ${counted(waited, 'day')}`
   if (!told) return 'its chance is being reckoned'
-  const had = blocks === 0 ? '' : `${blocks} ${blocks === 1 ? 'block' : 'blocks'} today; `
+  const had = blocks === 0 ? '' : `${counted(blocks, 'block')} today; `
   return `${had}${sayChance(told.chance)}; ${sayGain(r.gain, blocks)}`
 }
 

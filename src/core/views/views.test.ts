@@ -339,7 +339,7 @@ describe('the resident', () => {
     expect(promise?.lines).toEqual([
       { done: true, text: 'held since Wed 4 Mar' },
       { done: false, text: '1 of 2 places: Hay barn 2/2 days' },
-      { done: true, text: '1 of 1 people: Ada 2/2 days' },
+      { done: true, text: '1 of 1 person: Ada 2/2 days' },
     ])
     expect(sit([]).promise?.lines.map((l) => l.done)).toEqual([false, false, false])
   })

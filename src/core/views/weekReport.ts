@@ -5,6 +5,7 @@ import { addDays, daysBetween, sayDay } from '../days'
 import { lines } from '../fields'
 import { reachOf } from '../forecast/upNext'
 import { firstName } from '../people/names'
+import { capitalized, counted } from '../wording'
 import type { CommandStanding } from '../promise/standing'
 import type { Summary } from '../promise/summary'
 import { lineOf, type LineView } from './line'
@@ -70,7 +71,6 @@ export interface ReportLine {
 
 const list = (all: readonly string[]): string =>
   all.length <= 1 ? (all[0] ?? '') : `${all.slice(0, -1).join(', ')} and ${all.at(-1) ?? ''}`
-const times = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
 
 /** The report of a week in plain words, part by part, from the facts alone. */
 export function weekReport(f: ReportFacts): Readonly<Record<ReportPart, string>> {
@@ -90,7 +90,7 @@ function sayDone({ name, days, blocks, people, places, paused }: ReportFacts): s
   if (days === 0)
     return paused === '' ? `${name} was not worked this week.` : `${name} was not worked this week. ${paused}`
   return (
-    `${name} was worked on ${times(days, 'day')}, in ${times(blocks, 'short block')}` +
+    `${name} was worked on ${counted(days, 'day')}, in ${counted(blocks, 'short block')}` +
     `${people.length > 0 ? ` with ${list(people.map(firstName))}` : ''}` +
     `${places.length > 0 ? `, in these places: ${list(places)}` : ''}.`
   )
@@ -114,19 +114,30 @@ function sayLearned({ curriculum, passed, days, name }: ReportFacts): string {
 
 const heldOf = (s: Summary) => s.commands.filter((c) => c.promise?.met)
 
-function sayHeld({ before, now, name }: ReportFacts): string {
+function sayHeld({ before, now, name, curriculum }: ReportFacts): string {
   const promised = now.commands.filter((c) => c.promise)
   if (promised.length === 0) return ''
-  const was = new Set(heldOf(before).map((c) => c.command))
-  const fresh = heldOf(now).filter((c) => !was.has(c.command)).length
+  const named = (commands: readonly CommandStanding[]) =>
+    list(commands.map((c) => (findCommand(curriculum, c.command)?.name ?? c.command).toLowerCase()))
+  const [was, does] = [new Set(heldOf(before).map((c) => c.command)), heldOf(now)]
+  const [fresh, rest] = [does.filter((c) => !was.has(c.command)), promised.filter((c) => !does.includes(c))]
   const slipped = now.commands.filter((c) => c.word === 'slipping').length
-  return (
-    `Of ${times(promised.length, 'command')} that were agreed, ${name} does ${heldOf(now).length} as agreed` +
-    `${fresh > 0 ? `, ${fresh} of them since this week` : ''}.` +
-    (slipped === 0
+  const knows =
+    does.length === 0
       ? ''
-      : ` ${slipped === 1 ? 'One slipped back' : `${slipped} slipped back`}; that happens, and is climbed again first.`)
-  )
+      : rest.length === 0
+        ? `${name} now knows ${promised.length === 1 ? 'it' : 'all of them'}.`
+        : `${name} now knows ${named(does)}.`
+  const isNew = `${capitalized(named(fresh))} ${fresh.length === 1 ? 'is' : 'are'} new this week.`
+  return [
+    `We agreed on ${counted(promised.length, 'command')}.`,
+    knows,
+    fresh.length > 0 ? isNew : '',
+    rest.length > 0 ? `${name} is still learning ${named(rest)}.` : '',
+    slipped > 0 ? `${slipped === 1 ? 'One' : slipped} slipped back. That happens, and we practice it first.` : '',
+  ]
+    .filter((part) => part !== '')
+    .join(' ')
 }
 
 /** What an owner may count on, by the chance and not with its figure: that is for who trains. */

@@ -11,6 +11,7 @@ import { OfficePage } from '@/ui/Page'
 import type { Told } from '../told'
 import { Booklets } from './Booklets'
 import { Over } from './Over'
+import { counted } from '@/core/wording'
 
 /** Who is ready to be shown, when, by whom. */
 export function Handoffs({
@@ -83,7 +84,15 @@ function Row({ row, timeZone }: { row: HandoffRow; timeZone: string }) {
           <Notches met={row.met} of={row.promises} />
         )}
       </span>
-      <span>{live && !row.readyOn ? <em>no longer ready: tell the owner</em> : `home in ${row.daysLeft} days`}</span>
+      <span>
+        {live && !row.readyOn ? (
+          <em>no longer ready: tell the owner</em>
+        ) : row.daysLeft === 0 ? (
+          'home today'
+        ) : (
+          `home in ${counted(row.daysLeft, 'day')}`
+        )}
+      </span>
       <span>
         {live && (
           <FileLink href={`/handoffs/${live.id}/invitation.ics`} download>

@@ -46,6 +46,7 @@ import { derive, refold, refoldDog } from '../record/refold'
 import { refuse, wrongIn } from './deed'
 import { promisesFrom } from './promises'
 import { readHouse } from '@/store/house'
+import { counted } from '@/core/wording'
 
 /** A draft is what somebody types, not a place to store things. */
 const mostFields = 600
@@ -349,6 +350,7 @@ function newWordsWould(db: Db, resident: Resident, words: readonly WordChange[],
   const [was, is] = [left(before), left(after)]
   return [
     ...changes.map((c) => `${c.command}: ${c.before}, would be: ${c.after}.`),
-    `Left for what is promised: ${was.reps} reps on ${was.days} days or more, then ${is.reps} on ${is.days}.`,
+    `Left for what is promised: ${counted(was.reps, 'rep')} on ${counted(was.days, 'day')} or more, ` +
+      `then ${is.reps} on ${is.days}.`,
   ].join(' ')
 }

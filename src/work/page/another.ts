@@ -5,6 +5,7 @@ import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { readPackages } from '@/store/packages'
 import { capacityOf, claimsOn } from '../scene/capacity'
+import { counted } from '@/core/wording'
 
 export interface AnotherPage {
   readonly packages: readonly { readonly id: string; readonly name: string }[]
@@ -27,7 +28,7 @@ export function loadAnother(db: Db, now: number): AnotherPage {
   const { onHand, usual, own } = capacityOf(db, today)
   const arrivesOn = addDays(today, 7)
   return {
-    packages: packages.map((p) => ({ id: p.packageId, name: `${p.name}, ${p.days} days` })),
+    packages: packages.map((p) => ({ id: p.packageId, name: `${p.name}, ${counted(p.days, 'day')}` })),
     arrivesOn,
     leavesOn: addDays(arrivesOn, packages[0]?.days ?? 21),
     weeks: weeksAhead(claimsOn(db, today, now, weeks * 7), onHand, weeks).map((w) => ({

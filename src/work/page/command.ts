@@ -44,6 +44,7 @@ import type { Person, Place } from '@/store/kennel'
 import { readPromises, type Resident } from '@/store/residents'
 import { readDogScene, type DogScene } from '../scene/dogScene'
 import { nextFor } from '../scene/next'
+import { counted } from '@/core/wording'
 
 export interface CommandPage {
   readonly resident: Resident
@@ -222,9 +223,13 @@ function sayNeeds(
   const held = row.filter((c) => c.held)
   const half = row.filter((c) => !c.held && c.days > 0).map((c) => names.places.get(c.placeId) ?? c.placeId)
   const missing = promise.places - held.length
-  if (missing <= 0) return `Level ${promise.level} is held in ${held.length} places, ${promise.places} were promised.`
+  if (missing <= 0)
+    return (
+      `Level ${promise.level} is held in ${counted(held.length, 'place')}; ${promise.places} ` +
+      `${promise.places === 1 ? 'was' : 'were'} promised.`
+    )
   return (
-    `Level ${promise.level} is promised in ${promise.places} places and held in ${held.length}: ${missing} to ` +
-    `go${half.length > 0 ? `; ${half.join(', ')} needs only a second day` : ''}.`
+    `Level ${promise.level} is promised in ${counted(promise.places, 'place')} and held in ${held.length}: ` +
+    `${missing} to go${half.length > 0 ? `; ${half.join(', ')} needs only a second day` : ''}.`
   )
 }
