@@ -1,4 +1,4 @@
-import { runKey, sayRun } from '../curriculum/lookup'
+import { findRung, runKey, sayRun } from '../curriculum/lookup'
 import type { Command, Curriculum, Run } from '../curriculum/types'
 import type { Typed } from '../fields'
 import { usualPromise, type OwnerPromise } from './ownerPromise'
@@ -25,10 +25,15 @@ export const promiseField = (row: number, what: 'run' | 'rung' | 'level' | 'plac
 export const typedOfPromises = (curriculum: Curriculum, promises: readonly OwnerPromise[]): Typed =>
   Object.fromEntries(
     promisableRuns(curriculum).flatMap(({ run, key }, i) => {
-      const p = promises.find((x) => run.rungs.some((r) => r.id === x.rungId))
+      // What stands in the stead of a rung that this dog’s curriculum does not have is chosen in its place.
+      const [own, instead] = [
+        promises.find((x) => run.rungs.some((r) => r.id === x.rungId)),
+        promises.find((x) => findRung(curriculum, x.rungId)?.run === run),
+      ]
+      const p = own ?? instead
       return [
         [promiseField(i, 'run'), [key]],
-        [promiseField(i, 'rung'), [p?.rungId ?? '']],
+        [promiseField(i, 'rung'), [p ? (findRung(curriculum, p.rungId)?.rung.id ?? '') : '']],
         ...(p
           ? [
               [promiseField(i, 'level'), [String(p.level)]],

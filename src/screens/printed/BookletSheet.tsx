@@ -28,6 +28,9 @@ export function BookletSheet({ booklet }: { booklet: Booklet }) {
           for {booklet.owner}, from {booklet.kennel}
           {booklet.shownSays !== '' && `. ${booklet.shownSays}`}
         </p>
+        {booklet.instead.map((line) => (
+          <p key={line}>{line}</p>
+        ))}
         {homework.note !== '' && (
           <p>
             <b>{homework.note}</b>

@@ -10,6 +10,7 @@ import { Choose } from '@/ui/Choose'
 import { Disclosed } from '@/ui/Disclosed'
 import { Field } from '@/ui/Field'
 import { Fault } from '@/ui/fieldParts'
+import { NeedsPerson } from '@/ui/NeedsPerson'
 import { phone } from '@/ui/theme'
 import type { Promising } from '@/work/page/promising'
 
@@ -70,6 +71,9 @@ const nameOf = ({ command, run }: PromisableRun): readonly string[] =>
 export const Promises = (part: Part) => (
   <div>
     {part.errors['promised'] && <Fault>{part.errors['promised']}</Fault>}
+    {part.promising.instead?.map((line) => (
+      <NeedsPerson key={line}>{line}</NeedsPerson>
+    ))}
     <PromiseRows {...part} />
   </div>
 )

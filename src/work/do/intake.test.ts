@@ -11,7 +11,7 @@ import { readEntry } from '@/store/intake'
 import { findResident, readCueWords, readPromises, type Resident } from '@/store/residents'
 import { loadComing } from '../page/coming'
 import { loadHandoffPage } from '../page/handoff'
-import { loadIntake, valuesNow } from '../page/intake'
+import { loadIntake, loadPromising, valuesNow } from '../page/intake'
 import { loadBooklet } from '../page/booklet'
 import { doorCard } from '../page/printed'
 import { loadResident } from '../page/resident'
@@ -210,6 +210,24 @@ describe('the intake', () => {
     expect(findResident(db, residencyId)?.traits.signs).toEqual({ release: 'thumbs up', mark: 'a nod' })
     said({})
     expect(doorCard(db, residencyId, monday)?.release).toBe('open hand')
+  })
+
+  it('what a stiff dog learns instead of what was promised is said where it is chosen, and to its owner', () => {
+    const { db, who } = arrivedDog()
+    const residencyId = dog(db, {
+      name: 'Teal',
+      run: '9',
+      promised: [{ rung: 'sit-stay.30s', places: '1', people: '1' }],
+    })
+    expect(loadPromising(db, residencyId, monday).instead).toEqual([])
+    keepStep(db, residencyId, 'health', { ...typed({}), traits: ['stiff'] }, who, monday)
+    const said = ['Teal learns Down-stay “30 s” instead of Sit-stay “30 s”.']
+    expect(loadPromising(db, residencyId, monday).instead).toEqual(said)
+    expect(loadBooklet(db, residencyId, monday)?.instead).toEqual(said)
+    // Keeping the step as it stands keeps the promise.
+    const step = loadIntake(db, residencyId, monday)?.steps.find((s) => s.id === 'promises')
+    expect(keepStep(db, residencyId, 'promises', step?.values ?? {}, who, monday).ok).toBe(true)
+    expect(readPromises(db, residencyId)).toMatchObject([{ rungId: 'down-stay.30s' }])
   })
 
   it('what the owner asks with the hand alone has no rung that leads to a word, until it is unticked', () => {

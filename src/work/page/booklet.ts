@@ -2,9 +2,12 @@ import ical, { ICalCalendarMethod, ICalEventRepeatingFreq } from 'ical-generator
 import { addDays, sayDay } from '@/core/days'
 import type { WrittenHomework } from '@/core/demonstration/homeworkChange'
 import { cameOff, type CameOff } from '@/core/demonstration/record'
+import { curriculumIn } from '@/core/curriculum/lengths'
 import { findRung } from '@/core/curriculum/lookup'
 import { sayMark, sayRelease } from '@/core/dog/deaf'
 import { saySide } from '@/core/dog/side'
+import { saidInstead } from '@/core/promise/instead'
+import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
 import { readHouse } from '@/store/house'
@@ -39,6 +42,8 @@ export interface Booklet {
   readonly ring: string
   /** When it was shown and by whom, in a sentence; empty where it was not. */
   readonly shownSays: string
+  /** What the dog learned in the place of what was promised, in sentences. */
+  readonly instead: readonly string[]
   /** What an owner does with the weeks. */
   readonly everyDay: string
 }
@@ -71,6 +76,12 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
     ring: [trainer, house.name, house.phone].filter((t) => t !== '').join(', ') || 'your trainer',
     everyDay,
     shownSays: last ? `Shown on ${sayDay(last.day)}${trainer === '' ? '' : ` by ${trainer}`}.` : '',
+    instead: saidInstead(
+      curriculumIn(newestCurriculum(db), house.lengths),
+      curriculum,
+      readPromises(db, residencyId),
+      resident.name,
+    ),
     from: fromOf(db, resident, shown),
     shownOn: last?.day,
     words: curriculum.commands.flatMap((c) => {

@@ -9,7 +9,9 @@ import { stepsFor, usualQuestions, type StepContext, type StepSpec } from '@/cor
 import { typedOf } from '@/core/form'
 import type { Entry, StepId } from '@/core/intake/steps'
 import { firstRecorded } from '@/store/books'
+import { saidInstead } from '@/core/promise/instead'
 import { typedOfPromises } from '@/core/promise/typed'
+import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { keptSteps, photoAt, readDraft, readEntry } from '@/store/intake'
@@ -101,10 +103,18 @@ function othersFor(db: Db, resident: Resident, today: string): StepContext['othe
 }
 
 /** What the choosing of this dog’s promises needs, with lengths as the house says them. */
-export const loadPromising = (db: Db, residencyId: string, now: number): Promising => ({
-  curriculum: curriculumIn(ladderOf(db, residencyId, now), readHouse(db).lengths),
-  ground: groundOf(db),
-})
+export function loadPromising(db: Db, residencyId: string, now: number): Promising {
+  const { lengths } = readHouse(db)
+  const inLengths = (curriculum: Curriculum) => curriculumIn(curriculum, lengths)
+  const curriculum = inLengths(ladderOf(db, residencyId, now))
+  const name = findResident(db, residencyId)?.name ?? ''
+  const house = inLengths(newestCurriculum(db))
+  return {
+    curriculum,
+    ground: groundOf(db),
+    instead: saidInstead(house, curriculum, readPromises(db, residencyId), name),
+  }
+}
 
 /** What is known of a step already: what was kept, and what the booking said. */
 function known(

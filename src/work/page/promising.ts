@@ -5,4 +5,6 @@ import type { HouseGround } from '@/core/handoff/possible'
 export interface Promising {
   readonly curriculum: Curriculum
   readonly ground: HouseGround
+  /** What this dog learns in the place of what was promised, in sentences; empty where nothing is in its place. */
+  readonly instead?: readonly string[]
 }

@@ -111,6 +111,7 @@ export async function bookletPdf(booklet: Booklet, size: 'half' | 'whole', paper
   sheet.text(`${booklet.name} at home`, 'head', 2)
   sheet.text(`for ${booklet.owner}, from ${booklet.kennel}`, 'text', 1.1, quiet)
   if (booklet.shownSays !== '') sheet.text(booklet.shownSays, 'text', 1, quiet)
+  for (const line of booklet.instead) sheet.text(line, 'text', 1)
   if (homework.note !== '') {
     sheet.gap()
     sheet.text(homework.note, 'bold', 1.1)
