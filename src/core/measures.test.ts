@@ -30,10 +30,11 @@ describe('the measures of a house', () => {
   it('finds metres and kilograms in words, and nothing else', () => {
     const american = { lengths: 'ft', unit: 'lb' } as const
     expect(wordsIn('over 15 m off, then 5–15 m; 1.8 m leash', american)).toBe(
-      'over 49 ft off, then 16–49 ft; 6 ft leash',
+      'over 50 ft off, then 16–49 ft; 6 ft leash',
     )
     for (const words of ['5 min', 'sit.1m', '3 m²', '10 mg', '2 m/s', '30 s', 'at 45°', 'a 5 my'])
       expect(wordsIn(words, american)).toBe(words)
+    expect(wordsIn('half a metre away, over 4 m', american)).toBe('a foot and a half away, over 13 ft')
     expect(wordsIn('Heron has 32 kg, Wren 9 kg', american)).toBe('Heron has 71 lb, Wren 20 lb')
     expect(wordsIn('At 3 m, 9 kg', { lengths: 'm', unit: 'kg' })).toBe('At 3 m, 9 kg')
   })

@@ -71,11 +71,22 @@ const turned = (words: string, found: RegExp, to: string, turn: (n: number) => n
       `${turn(Number(from))}${until === undefined ? '' : `–${turn(Number(until))}`} ${to}`,
   )
 
+/** What is said roughly stays rough: “half a metre” is a foot and a half, “over 15 m” over 50 ft. */
+const aboutFeet = (words: string): string =>
+  words
+    .replace(/\bhalf a met(?:re|er)\b/g, 'a foot and a half')
+    .replace(/\bover (\d+) m(?![\w²/])/g, (_, metres: string) => `over ${roughly(Number(metres))} ft`)
+/** Feet, from thirty on in tens. */
+function roughly(metres: number): number {
+  const exact = metres / metresPerFoot
+  return exact < 30 ? Math.round(exact) : 10 * Math.round(exact / 10)
+}
+
 /**
  * Words with metres or kilograms in them, as the house says them: “5–15 m off” is “16–49 ft off”. For what the program
  * says; what somebody typed is left as it was.
  */
 export function wordsIn(words: string, { lengths, unit }: Pick<Measures, 'lengths' | 'unit'>): string {
-  const said = lengths === 'm' ? words : turned(words, metresInWords, 'ft', feet)
+  const said = lengths === 'm' ? words : turned(aboutFeet(words), metresInWords, 'ft', feet)
   return unit === 'kg' ? said : turned(said, kilogramsInWords, 'lb', (kg) => Math.round(massIn(kg, 'lb')))
 }
