@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { addDays, dayIn, daysBetween, momentAt, startOfDay } from './days'
+import { addDays, dayIn, daysBetween, momentAt, startOfDay, weekdaysFrom } from './days'
 import { seeded } from './seeded'
 
 /** The day as the zone database of the machine says it (ICU’s, by Intl, en-CA writes YYYY-MM-DD). */
@@ -61,4 +61,17 @@ describe('days and moments that nobody lives in', () => {
   it('a day that is none at all is still an error of the program', () => {
     expect(() => addDays('soon', 1)).toThrow()
   })
+})
+
+it('the days of a week begin where the house’s week does, and keep their numbers', () => {
+  expect(weekdaysFrom('monday').map((d) => d.number)).toEqual([1, 2, 3, 4, 5, 6, 7])
+  expect(weekdaysFrom('sunday').map((d) => `${d.name} ${d.number}`)).toEqual([
+    'Sunday 7',
+    'Monday 1',
+    'Tuesday 2',
+    'Wednesday 3',
+    'Thursday 4',
+    'Friday 5',
+    'Saturday 6',
+  ])
 })

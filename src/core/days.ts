@@ -71,6 +71,16 @@ const startsKept = 4096
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
 const days = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat']
 
+const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map((name, i) => ({
+  /** Monday is 1, Sunday 7. */
+  number: i + 1,
+  name,
+}))
+
+/** The days of a week that begins on Monday or on Sunday. */
+export const weekdaysFrom = (first: 'monday' | 'sunday'): typeof weekdays =>
+  first === 'monday' ? weekdays : [...weekdays.slice(-1), ...weekdays.slice(0, -1)]
+
 /** `2026-04-30` as “Thu 30 Apr”. */
 export function sayDay(day: string): string {
   const at = new Date(`${day}T00:00:00Z`)

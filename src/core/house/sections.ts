@@ -2,6 +2,7 @@ import { placeKinds } from '../curriculum/types'
 import { choicesOf, type FieldSpec } from '../form'
 import type { HouseWays } from '../measures'
 import type { HouseSection } from './house'
+import { weekdaysFrom } from '../days'
 import { longestWait } from '../dealing'
 import { timeZones } from './proposed'
 
@@ -44,10 +45,11 @@ export const wayFields = [
   either('paper', 'Paper', ['A', 'A4, cards A6'], ['Letter', 'Letter, index cards']),
 ] as const satisfies readonly (FieldSpec & { readonly name: keyof HouseWays })[]
 
-/** The sections of the house's page, for those who work there and the zone it is in. */
+/** The sections of the house's page, for those who work there, the zone it is in and the day its weeks begin on. */
 export function sectionsFor(
   people: readonly { readonly id: string; readonly name: string }[],
   timeZone: string,
+  week: HouseWays['week'],
 ): readonly SectionSpec[] {
   return [
     {
@@ -234,10 +236,7 @@ export function sectionsFor(
               kind: 'several',
               name: 'days',
               label: 'On',
-              choices: ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'].map((name, i) => ({
-                id: String(i + 1),
-                name,
-              })),
+              choices: weekdaysFrom(week).map(({ number, name }) => ({ id: String(number), name: name.slice(0, 3) })),
             },
           ],
         },

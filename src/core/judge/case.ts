@@ -131,7 +131,7 @@ const forecast = z
       .length(7)
       .optional()
       .describe(
-        'Useful sets a day of this house gives a dog, Monday first; learned when left out, from 8 on weekdays, 4 else',
+        'Useful sets a day of this house gives a dog, Monday first; learned when left out, from 18 on weekdays, 9 else',
       ),
     rates: ratesFile.optional().describe('What the house has learned, or began with (docs/learned-rates.md)'),
     learnFrom: z

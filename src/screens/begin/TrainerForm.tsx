@@ -2,6 +2,7 @@
 import { useActionState } from 'react'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
+import { weekdaysFrom } from '@/core/days'
 import { roles, roleWords, type Role } from '@/core/people/roles'
 import { addDays, sayDay } from '@/core/days'
 import { Disclosed } from '@/ui/Disclosed'
@@ -16,12 +17,6 @@ import { useWays } from '@/ui/ways'
 import { freshForm, type FormAction } from '../form/state'
 import type { Told } from '../told'
 import { ChangePerson, ComesBack, GivePasscode, roleNames } from './Staff'
-
-const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map(
-  (day, i) => [day, String(i + 1)] as const,
-)
-const weekdaysFrom = (first: 'monday' | 'sunday') =>
-  first === 'monday' ? weekdays : [...weekdays.slice(-1), ...weekdays.slice(0, -1)]
 
 /** Somebody who can hold a leash, and when they work. */
 export function TrainerForm({
@@ -88,8 +83,8 @@ export function TrainerForm({
           >
             <Label>Works on</Label>
             <div>
-              {weekdaysFrom(week).map(([day, number]) => (
-                <Tick key={day} value={number}>
+              {weekdaysFrom(week).map(({ name: day, number }) => (
+                <Tick key={day} value={String(number)}>
                   {day}
                 </Tick>
               ))}

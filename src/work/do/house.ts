@@ -124,7 +124,7 @@ export function keepSection(
 /** A section as it was sent, over what was kept of it since it was read. */
 function overKept(db: Db, section: HouseSection, form: Sent, now: number): ReturnType<typeof toWrite> {
   const { timeZone } = readKennel(db)
-  const { fields = [] } = sectionsFor(readPeople(db), timeZone).find((s) => s.id === section) ?? {}
+  const { fields = [] } = sectionsFor(readPeople(db), timeZone, readHouse(db).week).find((s) => s.id === section) ?? {}
   const asked = { fields, several: severalInHouse }
   return toWrite(form, houseValues(db, now)[section], asked, { by: '', at: undefined, timeZone })
 }

@@ -88,7 +88,7 @@ export function loadHouse(db: Db, now: number): HouseView {
     room: sayRoom(roomLeft(db)),
     soundness: soundnessView(db, house.timeZone),
     nightsKept,
-    sections: sectionsFor(people, house.timeZone).map((s) => ({ ...s, values: values[s.id] })),
+    sections: sectionsFor(people, house.timeZone, house.week).map((s) => ({ ...s, values: values[s.id] })),
   }
 }
 
