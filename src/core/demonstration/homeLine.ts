@@ -14,6 +14,8 @@ export interface HomeDog {
   /** Its release word and its marker; a deaf dog is shown its own signs. */
   readonly release: string
   readonly marker: string
+  /** The treat or toy it likes best; undefined where nobody knows. */
+  readonly favorite?: string | undefined
 }
 
 /** One command as it goes home. */

@@ -9,20 +9,21 @@ export const foods = ['every rep', 'two in three', 'now and then', 'praise'] as 
 export type Food = (typeof foods)[number]
 
 /** How practice is paid in a week, in words: with what this dog works for. */
-export function sayFood(food: Food, { name, pronouns, traits }: HomeDog): string {
+export function sayFood(food: Food, { name, pronouns, traits, favorite }: HomeDog): string {
   const { they, them, their } = pronouns
   const gets = does(pronouns, 'gets', 'get')
   const give = traits.toys ? `Give ${name} ${their} toy and play a short game` : `Give ${name} a treat`
   const praise = traits.deaf ? `Other times, show ${them} that you are pleased.` : `Other times, praise ${them}.`
+  const likes = favorite === undefined ? '' : ` ${name} likes ${favorite} best.`
   switch (food) {
     case 'every rep':
-      return `${give} every time ${they} ${gets} it right.`
+      return `${give} every time ${they} ${gets} it right.${likes}`
     case 'two in three':
-      return `${give} about two times in three. ${praise}`
+      return `${give} about two times in three. ${praise}${likes}`
     case 'now and then':
-      return `${give} now and then, when ${they} ${does(pronouns, 'does', 'do')} not expect it. ${praise}`
+      return `${give} now and then, when ${they} ${does(pronouns, 'does', 'do')} not expect it. ${praise}${likes}`
     case 'praise':
-      return `${give} only for something hard that ${they} ${gets} right for the first time. ${praise}`
+      return `${give} only for something hard that ${they} ${gets} right for the first time. ${praise}${likes}`
   }
 }
 

@@ -1,6 +1,7 @@
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import { findResident } from '@/store/residents'
+import { loadBooklet } from '../page/booklet'
 import { loadReward } from '../page/reward'
 import { arrivedDog } from '../tests/arrivedDog'
 import { monday } from '../tests/kennel'
@@ -39,6 +40,24 @@ describe('the reward test', () => {
     undoReward(db, fact, monday)
     expect(loadReward(db, residencyId, monday)).toMatchObject({ choices: 1, reserved: 'rope' })
   })
+  it('what it likes best stands in what its owner takes home, once it had a choice', () => {
+    const { db, who, residencyId } = arrivedDog()
+    const fact = { residencyId, recordedBy: who }
+    const paid = () =>
+      loadBooklet(db, residencyId, monday)
+        ?.homework.weeks.map((w) => w.foodWords)
+        .join(' ') ?? ''
+    for (const item of ['cheese', 'liver'])
+      keepTaste(db, { ...fact, id: v7(), stage: 'better', item, took: 'at once' }, monday)
+    keepTaste(db, { ...fact, id: v7(), stage: 'toy', item: 'rope', took: 'at once' }, monday)
+    expect(paid()).not.toMatch(/likes/)
+    keepChoice(db, { ...fact, id: v7(), a: 'cheese', b: 'liver', chosen: 'liver' }, monday)
+    expect(paid()).toMatch(/Bramble likes liver best\./)
+    worksForToys(db, { ...fact, toys: true }, monday)
+    expect(paid()).toMatch(/Bramble likes rope best\./)
+    expect(paid()).not.toMatch(/liver/)
+  })
+
   it('a dog that takes its own meal at once is done', () => {
     const { db, who, residencyId } = arrivedDog()
     keepTaste(db, { residencyId, recordedBy: who, id: v7(), stage: 'meal', item: 'kibble', took: 'at once' }, monday)

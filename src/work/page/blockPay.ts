@@ -6,7 +6,7 @@ import { allFeeds, readFeeds } from '@/store/house'
 import type { Resident } from '@/store/residents'
 import { allergiesOf, dayFood, objectionsFor } from '../scene/food'
 import type { BlockView } from './blockView'
-import { toyOf } from './reward'
+import { favoriteToy } from '../scene/favorite'
 
 /**
  * What it may be paid with, own meal first, how much of that and of what comes on top is left today, and what it may
@@ -55,7 +55,7 @@ export function payFor(
     piecesLeft: mealAgainst.length > 0 ? undefined : food?.ledger.piecesLeft,
     mealKcalPerGram: kcalPerGram,
     mealAgainst: sayObjections(mealAgainst),
-    toy: resident.traits.toys ? toyOf(db, resident.residencyId) : undefined,
+    toy: resident.traits.toys ? favoriteToy(db, resident.residencyId) : undefined,
     allergies: allergiesOf(db, resident.residencyId),
   }
 }

@@ -73,21 +73,6 @@ export function loadReward(db: Db, residencyId: string, now: number): RewardView
   }
 }
 
-/** The toy to play with for pay: the one kept for training only, else the one ranked first; undefined when none is. */
-export function toyOf(db: Db, residencyId: string): string | undefined {
-  const toys = [
-    ...new Set(
-      readTastes(db, residencyId)
-        .filter((t) => t.stage === 'toy' && t.took !== 'not')
-        .map((t) => t.item),
-    ),
-  ]
-  const own = readChoices(db, residencyId)
-    .map((c) => ({ a: c.a, b: c.b, chosen: c.chosen ?? undefined }))
-    .filter((c) => toys.includes(c.a) && toys.includes(c.b))
-  return readReserved(db, residencyId) ?? (toys.length > 0 ? rank(toys, own)[0]?.item : undefined)
-}
-
 function findingsOf(
   meal: Taste | undefined,
   better: readonly Taste[],

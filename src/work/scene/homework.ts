@@ -16,6 +16,7 @@ import { readMethodChanges } from '@/store/method'
 import { readKennel } from '@/store/kennel'
 import { readPromises, type Resident } from '@/store/residents'
 import type { Version } from '@/store/versions'
+import { favoriteFood, favoriteToy } from './favorite'
 import { scriptFor } from './script'
 import { shownOf, triesOf } from './shown'
 
@@ -71,6 +72,7 @@ export function homeworkFor(db: Db, resident: Resident, now: number): HomeworkSc
       traits,
       release: resident.releaseWord,
       marker: resident.markerWord,
+      favorite: (traits.toys ? favoriteToy : favoriteFood)(db, residencyId),
     },
     weeks: change.weeks,
     sessions,
