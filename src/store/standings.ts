@@ -98,6 +98,11 @@ export function lapseStandings(db: Db): void {
   db.prepare(lapse).run()
 }
 
+/** Lets what is kept of everybody who is to come after this day lapse. */
+export function lapseStandingsAhead(db: Db, today: string): void {
+  db.prepare(`${lapse} WHERE residency_id IN (SELECT id FROM residency WHERE arrives_on > ?)`).run(today)
+}
+
 /** Lets what is kept of everybody who was ever worked in one of these places lapse. */
 export function lapseStandingsIn(db: Db, placeIds: readonly string[]): void {
   db.prepare(

@@ -5,6 +5,7 @@ import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { deleteNotComing, findNotComing, insertNotComing } from '@/store/notComing'
 import { dogInRun, residencyDuring } from '@/store/residents'
+import { refold } from '../record/refold'
 import { nobody, whoField, worksHere } from '../scene/who'
 import { aboutResident } from './about'
 import { reasonBeside } from './correct'
@@ -37,6 +38,8 @@ export const takeCancelingBack = (db: Db, form: z.infer<typeof comingAfterAllFor
       if (residencyDuring(db, dogId, arrivesOn, leavesOn, residencyId))
         return refuse(`${name} is booked again on these days by now.`)
       deleteNotComing(db, booked)
+      // The house may have changed its method while nobody was to come.
+      refold(db, residencyId, now)
       return { ok: true }
     })
     .immediate()

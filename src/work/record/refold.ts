@@ -8,7 +8,7 @@ import { summarise, type Summary } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts/read'
 import { readKennel } from '@/store/kennel'
-import { lapsedStandings, writtenStamp } from '@/store/standings'
+import { lapsedStandings, lapseStandingsAhead, writtenStamp } from '@/store/standings'
 import { allResidencyIds, readPromises, residenciesOf, residentsOn } from '@/store/residents'
 import { refitForgetting } from '../do/refitForgetting'
 import { inTurn, noHooks, type Hooks } from '../hooks'
@@ -89,7 +89,8 @@ export function refoldUnder(
   write: () => boolean,
   hooks: Hooks = noHooks,
 ): boolean {
-  const here = () => residentsOn(db, dayIn(readKennel(db).timeZone, now)).map((r) => r.residencyId)
+  const today = dayIn(readKennel(db).timeZone, now)
+  const here = () => residentsOn(db, today).map((r) => r.residencyId)
   const ready = new Map<string, Apart>()
   const waits = (id: string) => {
     const apart = ready.get(id)
@@ -107,6 +108,8 @@ export function refoldUnder(
       const apart = ready.get(id)
       if (!apart || !keepUnlessWritten(db, id, apart)) refold(db, id, now)
     }
+    // Who is booked comes to the house as it is then.
+    lapseStandingsAhead(db, today)
     return true
   })
   return keeping.immediate()
