@@ -1,6 +1,25 @@
 /** Room is short beside the words. */
 export const firstName = (name: string): string => name.split(' ')[0] ?? name
 
+const title = /^(mr|mrs|ms|miss|mx|dr|prof)\.? /i
+
+/**
+ * What owners are called in a sentence: one person by the first name, two by both, somebody with a title by the whole
+ * name, a family as such: “the Hartley family”.
+ */
+export function ownerCalled(name: string): string {
+  const whole = name.trim().replace(/\s+/g, ' ')
+  const family = /^the /i.exec(whole)
+  if (family) return `the ${whole.slice(4)}`
+  if (/\bfamily\b/i.test(whole)) return `the ${whole}`
+  const people = whole.split(/ (?:and|&) /i)
+  if (people.some((one) => title.test(`${one} `))) return whole
+  return people.length === 1 ? firstName(whole) : people.map(firstName).join(' and ')
+}
+
+/** The same after “Dear”. */
+export const ownerAddressed = (name: string): string => ownerCalled(name).replace(/^the /, '')
+
 /** What sends no one to this dog without a warning; empty where nothing does. */
 export const askingPerson = (dog: {
   readonly biteHistory: boolean

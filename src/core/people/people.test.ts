@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { ownerAddressed, ownerCalled } from './names'
 import { mayAct, roles } from './roles'
 import { whyGuessable } from './guessable'
 import { networkOf, nextTryAt, triesRule } from './tries'
@@ -78,4 +79,18 @@ describe('roles', () => {
     for (const [i, role] of roles.entries())
       for (const [j, least] of roles.entries()) expect(mayAct(role, least)).toBe(i >= j)
   })
+})
+
+it.each([
+  ['Gwen Hartley', 'Gwen', 'Gwen'],
+  ['Gwen', 'Gwen', 'Gwen'],
+  ['Gwen and Tom Hartley', 'Gwen and Tom', 'Gwen and Tom'],
+  ['Gwen Ash & Tom Reed', 'Gwen and Tom', 'Gwen and Tom'],
+  ['Mr. and Mrs. Hartley', 'Mr. and Mrs. Hartley', 'Mr. and Mrs. Hartley'],
+  ['Dr Ash', 'Dr Ash', 'Dr Ash'],
+  ['The Hartleys', 'the Hartleys', 'Hartleys'],
+  ['Hartley family', 'the Hartley family', 'Hartley family'],
+  ['the  Hartley Family ', 'the Hartley Family', 'Hartley Family'],
+])('owners called %s are told of as %s and addressed as %s', (name, called, addressed) => {
+  expect([ownerCalled(name), ownerAddressed(name)]).toEqual([called, addressed])
 })

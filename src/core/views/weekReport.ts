@@ -4,7 +4,7 @@ import type { Curriculum } from '../curriculum/types'
 import { addDays, daysBetween, sayDay } from '../days'
 import { lines } from '../fields'
 import { reachOf } from '../forecast/upNext'
-import { firstName } from '../people/names'
+import { firstName, ownerAddressed } from '../people/names'
 import { capitalized, counted } from '../wording'
 import type { CommandStanding } from '../promise/standing'
 import type { Summary } from '../promise/summary'
@@ -76,7 +76,7 @@ const list = (all: readonly string[]): string =>
 export function weekReport(f: ReportFacts): Readonly<Record<ReportPart, string>> {
   return {
     opening:
-      `Dear ${firstName(f.owner)}, this is week ${f.week.number} of ${f.name}, ${sayDay(f.week.from)} to ` +
+      `Dear ${ownerAddressed(f.owner)}, this is week ${f.week.number} of ${f.name}, ${sayDay(f.week.from)} to ` +
       `${sayDay(f.week.to)}.`,
     done: sayDone(f),
     learned: sayLearned(f),

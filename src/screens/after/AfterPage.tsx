@@ -3,7 +3,7 @@ import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { ownersHands } from '@/core/facts/hands'
 import type { CameOff } from '@/core/demonstration/record'
-import { firstName } from '@/core/people/names'
+import { ownerCalled } from '@/core/people/names'
 import { Disclosed } from '@/ui/Disclosed'
 import { ButtonLink, FileLink } from '@/ui/press'
 import { OutcomeMark } from '@/ui/OutcomeMark'
@@ -27,7 +27,7 @@ export function AfterPage({ view, deeds }: { view: AfterView; deeds: AfterDeeds 
   const { sayMoment } = useWhen()
   const sheets = useSheets()
   const { resident, shown, gaps } = view
-  const owner = firstName(resident.ownerName)
+  const owner = ownerCalled(resident.ownerName)
   const address = `/dogs/${resident.residencyId}`
   const [newest, ...older] = shown
   return (

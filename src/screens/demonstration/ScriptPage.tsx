@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import styled from 'styled-components'
 import type { ScriptChange } from '@/core/demonstration/change'
 import type { ScriptItem } from '@/core/demonstration/script'
-import { firstName } from '@/core/people/names'
+import { ownerCalled } from '@/core/people/names'
 import { Choose } from '@/ui/Choose'
 import { Fault, Wrong } from '@/ui/fieldParts'
 import { ButtonLink, FileLink, Quiet } from '@/ui/press'
@@ -187,7 +187,7 @@ function Item({
           )}
           {item.tellOwner !== '' && (
             <>
-              <dt className="owner">Tell {firstName(view.resident.ownerName)}</dt>
+              <dt className="owner">Tell {ownerCalled(view.resident.ownerName)}</dt>
               <dd className="owner">
                 {item.tellOwner}{' '}
                 {item.ownerStands !== undefined && item.ownerStands !== '' && <small>{item.ownerStands}</small>}

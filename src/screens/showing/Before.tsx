@@ -4,7 +4,7 @@ import { useState } from 'react'
 import styled from 'styled-components'
 import { badDays } from '@/core/demonstration/badDays'
 import { occasionKey } from '@/core/demonstration/outlook'
-import { firstName } from '@/core/people/names'
+import { ownerCalled } from '@/core/people/names'
 import { useWhen } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Choose } from '@/ui/Choose'
@@ -27,7 +27,7 @@ export function Before({
   const [who, setWho] = useState(view.people.find((p) => p.id === view.leashHolder)?.id ?? view.people[0]?.id ?? '')
   const { resident, items } = view
   const rehearsal = view.what === 'rehearsal'
-  const owner = firstName(resident.ownerName)
+  const owner = ownerCalled(resident.ownerName)
   const asked = items.filter((i) => i.rungs.length > 0)
   const whole = view.chances[occasionKey(placeId, who)]?.whole
   if (view.people.length === 0)

@@ -3,7 +3,7 @@ import { Link } from '@/ui/link'
 import { useState } from 'react'
 import styled from 'styled-components'
 import { cameOff, turnsOf } from '@/core/demonstration/record'
-import { firstName } from '@/core/people/names'
+import { ownerCalled } from '@/core/people/names'
 import { TextLine } from '@/ui/Field'
 import { ButtonLink, Press } from '@/ui/press'
 import type { ShowingView } from '@/work/page/showing'
@@ -16,7 +16,7 @@ export function End({ view, show: { live, session } }: { view: ShowingView; show
   const { record } = live
   if (!record) return null
   const done = record.status === 'done'
-  const owner = firstName(view.resident.ownerName)
+  const owner = ownerCalled(view.resident.ownerName)
   const asked = record.items.filter((i) => i.rungId !== null)
   return (
     <>

@@ -7,7 +7,7 @@ import { handsIn } from '@/core/demonstration/hands'
 import { triesAt, sameSpot, spotsOf } from '@/core/demonstration/record'
 import type { Outcome } from '@/core/facts/fact'
 import type { ItemEnd } from '@/core/facts/words'
-import { firstName } from '@/core/people/names'
+import { ownerCalled } from '@/core/people/names'
 import type { Prefs } from '@/device/prefs'
 import { buzz, sayTap } from '@/device/sounds'
 import { TextLine } from '@/ui/Field'
@@ -117,7 +117,7 @@ export function ItemInHand({
   const spots = spotsOf(record)
   const after = spots[spots.findIndex((s) => sameSpot(s, spot)) + 1]
   const afterTitle = record.items.find((i) => i.id === after?.itemId)?.title ?? ''
-  const name = firstName(view.resident.ownerName)
+  const name = ownerCalled(view.resident.ownerName)
   const hands = handsIn(item?.kind ?? 'also')
   const came = mine.some((t) => t.outcome === 'clean')
   const missed = mine.at(-1) !== undefined && mine.at(-1)?.outcome !== 'clean'

@@ -4,7 +4,7 @@ import { memo, useState } from 'react'
 import styled from 'styled-components'
 import { badDays } from '@/core/demonstration/badDays'
 import { cameOff, sameSpot, spotsOf } from '@/core/demonstration/record'
-import { askingPerson, firstName } from '@/core/people/names'
+import { askingPerson, ownerCalled } from '@/core/people/names'
 import type { Outbox } from '@/device/outbox'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { ThumbPad } from '@/ui/ThumbPad'
@@ -72,7 +72,7 @@ function InHand({ view, outbox, memory }: { view: ShowingView; outbox: Outbox; m
   const { live, session } = show
   const { record, spot } = live
   const [goesOn, setGoesOn] = useState(false)
-  const owner = firstName(view.resident.ownerName)
+  const owner = ownerCalled(view.resident.ownerName)
   if (!record)
     return (
       <Page>

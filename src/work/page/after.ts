@@ -13,7 +13,7 @@ import {
 } from '@/core/demonstration/record'
 import type { Rehearsed } from '@/core/demonstration/rehearsal'
 import { findCommand } from '@/core/curriculum/lookup'
-import { firstName } from '@/core/people/names'
+import { ownerCalled } from '@/core/people/names'
 import type { Outcome } from '@/core/facts/fact'
 import type { OwnersHand, Showing, Turn } from '@/core/facts/words'
 import type { Db } from '@/store/database'
@@ -81,7 +81,7 @@ export function loadAfter(db: Db, residencyId: string, now: number): AfterView |
   const { curriculum, shown, homework, gaps, change, versions, minutesADay } = homeworkFor(db, resident, now)
   const nameOf = (id: string) => findCommand(curriculum, id)?.name ?? id
   const titles = new Map(shown.flatMap((s) => s.items.map((i) => [i.id, i.title] as const)))
-  const owner = firstName(resident.ownerName)
+  const owner = ownerCalled(resident.ownerName)
   return {
     resident,
     timeZone: readKennel(db).timeZone,
