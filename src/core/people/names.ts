@@ -17,6 +17,9 @@ export function ownerCalled(name: string): string {
   return people.length === 1 ? firstName(whole) : people.map(firstName).join(' and ')
 }
 
+/** What is theirs: “Gwen’s”, “the Hartleys’”. */
+export const ownersOwn = (called: string): string => `${called}${/^the .*s$/.test(called) ? '’' : '’s'}`
+
 /** The same after “Dear”. */
 export const ownerAddressed = (name: string): string => ownerCalled(name).replace(/^the /, '')
 

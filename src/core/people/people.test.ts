@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { ownerAddressed, ownerCalled } from './names'
+import { ownerAddressed, ownerCalled, ownersOwn } from './names'
 import { mayAct, roles } from './roles'
 import { whyGuessable } from './guessable'
 import { networkOf, nextTryAt, triesRule } from './tries'
@@ -93,4 +93,5 @@ it.each([
   ['the  Hartley Family ', 'the Hartley Family', 'Hartley Family'],
 ])('owners called %s are told of as %s and addressed as %s', (name, called, addressed) => {
   expect([ownerCalled(name), ownerAddressed(name)]).toEqual([called, addressed])
+  expect(ownersOwn(called)).toBe(`${called}${called === 'the Hartleys' ? '’' : '’s'}`)
 })

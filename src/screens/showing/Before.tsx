@@ -4,7 +4,7 @@ import { useState } from 'react'
 import styled from 'styled-components'
 import { badDays } from '@/core/demonstration/badDays'
 import { occasionKey } from '@/core/demonstration/outlook'
-import { ownerCalled } from '@/core/people/names'
+import { ownerCalled, ownersOwn } from '@/core/people/names'
 import { useWhen } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Choose } from '@/ui/Choose'
@@ -101,7 +101,7 @@ export function Before({
           />
         </Two>
         <YardNow onPress={() => onBegin({ placeId, leashHolder: who })} isDisabled={placeId === '' || who === ''}>
-          {rehearsal ? 'Begin the rehearsal' : `Begin: your turn, then ${owner}’s`}
+          {rehearsal ? 'Begin the rehearsal' : `Begin: your turn, then ${ownersOwn(owner)}`}
         </YardNow>
       </Bottom>
     </>

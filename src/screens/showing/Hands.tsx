@@ -2,6 +2,7 @@
 import styled from 'styled-components'
 import { ownersHands } from '@/core/facts/hands'
 import type { OwnersHand } from '@/core/facts/words'
+import { ownersOwn } from '@/core/people/names'
 
 /** The owner’s hands: one tap is wrong, two are right, three are nothing. None is needed to go on. */
 export function Hands({
@@ -17,7 +18,7 @@ export function Hands({
 }) {
   if (hands.length === 0) return null
   return (
-    <HandsGrid role="group" aria-label={`${name}’s hands`}>
+    <HandsGrid role="group" aria-label={`${ownersOwn(name)} hands`}>
       {hands.map((h) => {
         const said = marked.wrong.includes(h) ? 'not' : marked.right.includes(h) ? 'yes' : ''
         return (

@@ -4,7 +4,8 @@ import { memo, useState } from 'react'
 import styled from 'styled-components'
 import { badDays } from '@/core/demonstration/badDays'
 import { cameOff, sameSpot, spotsOf } from '@/core/demonstration/record'
-import { askingPerson, ownerCalled } from '@/core/people/names'
+import { askingPerson, ownerCalled, ownersOwn } from '@/core/people/names'
+import { capitalized } from '@/core/wording'
 import type { Outbox } from '@/device/outbox'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { ThumbPad } from '@/ui/ThumbPad'
@@ -109,7 +110,13 @@ function InHand({ view, outbox, memory }: { view: ShowingView; outbox: Outbox; m
       <Top
         view={view}
         outbox={outbox}
-        title={spot.turn === 'owner' ? `${owner}’s turn` : view.what === 'rehearsal' ? 'Rehearsal' : 'Your turn'}
+        title={
+          spot.turn === 'owner'
+            ? capitalized(`${ownersOwn(owner)} turn`)
+            : view.what === 'rehearsal'
+              ? 'Rehearsal'
+              : 'Your turn'
+        }
         part={`${(at % ofTurn) + 1} of ${ofTurn}${live.beside ? ' · beside' : ''}`}
       />
       <Peg aria-hidden="true">
