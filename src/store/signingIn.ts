@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto'
-import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, linkSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { z } from 'zod'
 import { roles } from '@/core/people/roles'
 import type { Db } from './database'
@@ -29,13 +29,22 @@ function makeKey(file: string): string {
   const part = `${file}.${randomBytes(6).toString('hex')}`
   try {
     writeFileSync(part, `${made}\n`, { mode: 0o600, flag: 'wx' })
-    renameSync(part, file)
-    // Of two that made one at the same moment the last stands.
+    putFirst(part, file)
     return keyIn(file) ?? made
   } catch {
     // A full disk lets people in all the same, until the server stops.
-    rmSync(part, { force: true })
     return made
+  } finally {
+    rmSync(part, { force: true })
+  }
+}
+
+/** Of two that make a key at the same moment the first stands, and both use it; one that was cut short gives way. */
+function putFirst(part: string, file: string): void {
+  try {
+    linkSync(part, file)
+  } catch {
+    if (keyIn(file) === undefined) renameSync(part, file)
   }
 }
 
