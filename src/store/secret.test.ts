@@ -30,7 +30,7 @@ const program = (folder: string) => {
   return outfile
 }
 
-it('all who ask for the key of a new kennel at the same moment are given one key, and it is the one that is kept', async () => {
+it('all who ask for the key of a new kennel at the same moment are given the one that is kept', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'kibou-secret-'))
   const outfile = program(folder)
   const files = Array.from({ length: 60 }, (_, i) => join(folder, `kennel-${i}.db`))
