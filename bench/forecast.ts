@@ -295,7 +295,7 @@ const groundsOf = (all: readonly { readonly law: LawName; readonly world: World;
     return groundOn(one.world, one.lived.sets, 2 + ((i * 5) % (houseStay - 2)), houseStay, knownBehind(one.law, 0))
   })
 const ofFive = groundsOf(lives.filter((l) => l.world.promises.length === 5))
-/** The same with a promise of each of fourteen commands. */
+/** A full house with a promise of each of fourteen commands. */
 const fourteen = houseCurriculum.commands.slice(0, 14).flatMap(({ runs: [run] }) => {
   const rung = run?.rungs[Math.floor((run.rungs.length - 1) / 2)]
   return rung ? [{ rungId: rung.id, level: 0, places: 2, people: 2 }] : []

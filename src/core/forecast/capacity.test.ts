@@ -44,33 +44,43 @@ describe('dealing out the blocks of a day', () => {
       claim('easy', [0.2, 0.8, 0.9, 0.95, 0.96]),
       claim('done', []),
     ]
-    expect([...dealOut(all, 2)]).toEqual([
+    expect([...dealOut(all, 2, 'each')]).toEqual([
       ['slow', 1],
       ['easy', 1],
       ['done', 0],
     ])
     // Two more: a third of .69 each for the slow one is more than a tenth for the easy one.
-    expect(dealOut(all, 4).get('slow')).toBe(3)
-    expect(dealOut(all, 5).get('easy')).toBe(2)
-    expect(dealOut(all, 0).get('easy')).toBe(0)
-    expect(dealOut([], 9).size).toBe(0)
+    expect(dealOut(all, 4, 'each').get('slow')).toBe(3)
+    expect(dealOut(all, 5, 'each').get('easy')).toBe(2)
+    expect(dealOut(all, 0, 'each').get('easy')).toBe(0)
+    expect(dealOut([], 9, 'each').size).toBe(0)
   })
 
   it('where there are fewer than dogs, gives them to those whom several make ready, not one to each', () => {
     const slow = (id: string) => claim(id, [0, 0, 0.02, 0.8, 0.82])
     const all = [slow('a'), slow('b'), slow('c'), slow('d'), slow('e')]
     // One is kept back for the others’ turns.
-    expect([...dealOut(all, 4).values()].sort()).toEqual([0, 0, 0, 0, 3])
+    expect([...dealOut(all, 4, 'most').values()].sort()).toEqual([0, 0, 0, 0, 3])
+    expect([...dealOut(all, 4, 'each').values()].sort()).toEqual([0, 1, 1, 1, 1])
     expect(fewBlocks(all, 4)).toEqual({ blocks: 4, dogs: 5, most: 0.8, each: 0 })
     expect(fewBlocks(all, 5)).toBeUndefined()
     expect(fewBlocks([...all, claim('ready', [])], 5)).toBeUndefined()
     expect(fewBlocks(all, 0)).toEqual({ blocks: 0, dogs: 5, most: 0, each: 0 })
   })
 
+  it('another dog is dealt for as the house deals: one each, or those whom they make ready', () => {
+    const slow = (id: string) => claim(id, [0, 0, 0.02, 0.8, 0.82])
+    const here = [slow('a'), slow('b'), slow('c')]
+    expect(takeAnother(here, slow('new'), 3, 'each')).toMatchObject({ chance: 0, worth: 0 })
+    expect(takeAnother([slow('a')], claim('new', [0, 0, 0.7, 0.8, 0.82]), 1, 'most').blocks).toBe(0)
+    expect(takeAnother(here, claim('new', [0, 0.1, 0.7, 0.8, 0.82]), 3, 'most').blocks).toBe(2)
+    expect(takeAnother(here, claim('new', [0, 0.1, 0.7, 0.8, 0.82]), 3, 'each').blocks).toBe(1)
+  })
+
   it('never deals out more than there is, nor more than a dog may have', () => {
     fc.assert(
       fc.property(claims, fc.integer({ min: 0, max: 30 }), (all, blocks) => {
-        const dealt = dealOut(all, blocks)
+        const dealt = dealOut(all, blocks, 'each')
         expect([...dealt.values()].reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(blocks)
         for (const n of dealt.values()) expect(n).toBeLessThanOrEqual(4)
       }),
@@ -82,7 +92,7 @@ describe('dealing out the blocks of a day', () => {
       fc.property(claims, fc.integer({ min: 0, max: 12 }), (all, more) => {
         const some = all.slice(0, 5)
         const blocks = some.length + more
-        const found = sum(some, dealOut(some, blocks))
+        const found = sum(some, dealOut(some, blocks, 'each'))
         const most = best(some, blocks)
         expect(found).toBeLessThanOrEqual(most + 1e-9)
         // A jump that does not fit any more is lost: one dog’s at the most.
@@ -103,14 +113,14 @@ describe('another dog', () => {
   it('takes time of those that share its days, and of nobody where there is enough', () => {
     const here = [claim('a', [0, 0.2, 0.5, 0.8, 0.9]), claim('b', [0, 0.3, 0.6, 0.8, 0.9], 0, 20)]
     const another = claim('new', [0, 0.2, 0.4, 0.6, 0.8], 5, 25)
-    const ample = takeAnother(here, another, 12)
+    const ample = takeAnother(here, another, 12, 'most')
     expect(ample).toMatchObject({ chance: 0.8, blocks: 4 })
     expect(ample.others.every((o) => o.is === o.was)).toBe(true)
-    const scarce = takeAnother(here, another, 6)
+    const scarce = takeAnother(here, another, 6, 'most')
     expect(scarce.others.some((o) => o.is < o.was)).toBe(true)
     expect(scarce.worth).toBeLessThan(ample.worth)
     // Half of a's days are shared, and three quarters of b's.
-    expect(takeAnother(here, claim('later', [0, 0.5, 0.6, 0.7, 0.8], 30, 40), 4).others).toEqual([])
+    expect(takeAnother(here, claim('later', [0, 0.5, 0.6, 0.7, 0.8], 30, 40), 4, 'most').others).toEqual([])
   })
 
   it('never raises another’s chance while it takes time, on dogs whose chances rise evenly', () => {
@@ -127,7 +137,7 @@ describe('another dog', () => {
         fc.nat(20),
         (rises, blocks) => {
           const here = rises.map((r, i) => even(`dog ${i}`, r))
-          for (const o of takeAnother(here, even('new', 0.1, 3, 12), blocks).others)
+          for (const o of takeAnother(here, even('new', 0.1, 3, 12), blocks, 'most').others)
             expect(o.is).toBeLessThanOrEqual(o.was + 1e-9)
         },
       ),

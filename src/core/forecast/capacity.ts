@@ -1,4 +1,5 @@
-import { longestWait } from '../dealing'
+import { sum } from 'simple-statistics'
+import { longestWait, type FewDealing } from '../dealing'
 import type { Forecast } from './forecast'
 
 /** A dog as far as the house’s time goes: what so many blocks a day make of its chance. */
@@ -39,22 +40,27 @@ export const gainAfter = ({ byBlocks, plan }: Pick<Forecast, 'byBlocks' | 'plan'
 export type Dealt = ReadonlyMap<string, number>
 
 /**
- * Deals the blocks of a usual day out over dogs: one each where there are as many, then, jump by jump, to whoever’s
- * chance rises most by the block. What is left when no chance rises any more is nobody’s. Where there are fewer blocks
- * than dogs, those that get none have one every few days (`upNext`), which is kept back first.
+ * Deals the blocks of a usual day out over dogs: one each while they last, then, jump by jump, to whoever’s chance
+ * rises most by the block. What is left when no chance rises any more is nobody’s. Where there are fewer blocks than
+ * dogs and the house works those whom they make ready, nobody has one first, and what the others have every few days
+ * (`upNext`) is kept back.
  */
-export function dealOut(claims: readonly Claim[], blocksADay: number, floor = true): Dealt {
+export function dealOut(
+  claims: readonly Claim[],
+  blocksADay: number,
+  few: FewDealing,
+  isFew = areFew(claims, blocksADay),
+): Dealt {
   const dealt = new Map(claims.map((c) => [c.residencyId, 0]))
   let left = Math.floor(blocksADay)
   const rise = (c: Claim, most: number) => bestJump(c.byBlocks, dealt.get(c.residencyId) ?? 0, most)
-  const open = claims.filter((c) => c.byBlocks.length > 0)
-  // A block a day for every dog that still needs one, those first whom it brings most.
-  if (floor && !isFew(open, left))
-    for (const c of open) {
+  const open = claims.filter(isOpen)
+  if (isFew && few === 'most') left -= Math.min(left, Math.ceil(Math.max(0, open.length - left) / longestWait))
+  else
+    for (const c of [...open].sort((a, b) => rise(b, 1).each - rise(a, 1).each || order(a, b)).slice(0, left)) {
       dealt.set(c.residencyId, 1)
       left--
     }
-  else if (isFew(open, left)) left -= Math.min(left, Math.ceil((open.length - left) / longestWait))
   while (left > 0) {
     const [first] = open
       .map((c) => ({ c, ...rise(c, left) }))
@@ -67,35 +73,29 @@ export function dealOut(claims: readonly Claim[], blocksADay: number, floor = tr
   return dealt
 }
 
-/** Whether there are fewer blocks than dogs that need one. */
-const isFew = (claims: readonly Claim[], blocks: number): boolean =>
-  claims.filter((c) => c.byBlocks.length > 0).length > Math.floor(blocks)
-
 /** What a day with fewer blocks than dogs comes to, dealt either way: how many dogs would be ready in time. */
-export interface FewBlocks {
+export interface FewBlocks extends Readonly<Record<FewDealing, number>> {
   readonly blocks: number
   readonly dogs: number
-  /** Where they make most dogs ready, and where each dog has one as far as they go. */
-  readonly most: number
-  readonly each: number
 }
 
-/** The same of these claims; undefined where there is a block for every dog that needs one. */
+/** What these claims come to either way; undefined where there is a block for every dog that needs one. */
 export function fewBlocks(claims: readonly Claim[], blocksADay: number): FewBlocks | undefined {
-  const open = claims.filter((c) => c.byBlocks.length > 0)
-  const blocks = Math.floor(blocksADay)
-  if (!isFew(open, blocks)) return undefined
-  const readyBy = (dealt: Dealt) =>
-    open.reduce((sum, c) => sum + (c.byBlocks[dealt.get(c.residencyId) ?? 0] ?? c.byBlocks.at(-1) ?? 0), 0)
-  const rise = (c: Claim) => (c.byBlocks[1] ?? 0) - (c.byBlocks[0] ?? 0)
-  const firsts = [...open].sort((a, b) => rise(b) - rise(a) || order(a, b)).slice(0, blocks)
-  return {
-    blocks,
-    dogs: open.length,
-    most: readyBy(dealOut(open, blocks)),
-    each: readyBy(new Map(firsts.map((c) => [c.residencyId, 1]))),
+  if (!areFew(claims, blocksADay)) return undefined
+  const open = claims.filter(isOpen)
+  const ready = (few: FewDealing) => {
+    const dealt = dealOut(open, blocksADay, few)
+    return sum(open.map((c) => chanceAt(c, dealt)))
   }
+  return { blocks: Math.floor(blocksADay), dogs: open.length, most: ready('most'), each: ready('each') }
 }
+
+/** Something more is needed of this dog. */
+const isOpen = (c: Claim): boolean => c.byBlocks.length > 0
+const areFew = (claims: readonly Claim[], blocks: number): boolean => claims.filter(isOpen).length > Math.floor(blocks)
+/** The chance of a dog with the blocks that it was dealt. */
+const chanceAt = (c: Claim, dealt: Dealt): number =>
+  c.byBlocks[Math.min(dealt.get(c.residencyId) ?? 0, c.byBlocks.length - 1)] ?? 1
 
 const order = (a: Claim, b: Claim): number => (a.residencyId < b.residencyId ? -1 : 1)
 
@@ -114,21 +114,21 @@ export interface Taken {
  * What it comes to when a house takes one more dog: its blocks are dealt out anew over the days that they share, and a
  * dog that shares only some of its days with it loses that share of the difference.
  */
-export function takeAnother(here: readonly Claim[], another: Claim, blocksADay: number): Taken {
+export function takeAnother(here: readonly Claim[], another: Claim, blocksADay: number, few: FewDealing): Taken {
   const shared = here.filter((c) => c.from < another.until && another.from < c.until)
   // A house that has a block for each dog, but not for one more, is not dealt better before it has the other.
-  const floor = !isFew([...shared, another], blocksADay)
-  const before = dealOut(shared, blocksADay, floor)
-  const after = dealOut([...shared, another], blocksADay, floor)
-  const at = (c: Claim, dealt: Dealt) => c.byBlocks[Math.min(dealt.get(c.residencyId) ?? 0, c.byBlocks.length - 1)] ?? 1
+  // A house that has a block for each dog, but not for one more, is not dealt better before it has the other.
+  const isFew = areFew([...shared, another], blocksADay)
+  const before = dealOut(shared, blocksADay, few, isFew)
+  const after = dealOut([...shared, another], blocksADay, few, isFew)
   const others = shared.map((c) => {
-    const was = at(c, before)
+    const was = chanceAt(c, before)
     const overlap = Math.min(c.until, another.until) - Math.max(c.from, another.from)
     const part = overlap / Math.max(1, c.until - c.from)
-    return { residencyId: c.residencyId, was, is: was + (at(c, after) - was) * part }
+    return { residencyId: c.residencyId, was, is: was + (chanceAt(c, after) - was) * part }
   })
   const blocks = after.get(another.residencyId) ?? 0
-  const chance = at(another, after)
+  const chance = chanceAt(another, after)
   return { chance, blocks, others, worth: chance + others.reduce((sum, o) => sum + o.is - o.was, 0) }
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { apart, countLimits, figureRow, figuresFrom } from './figures'
-import { shippedRates } from './shipped'
+import { shippedRates } from './tests/plain'
 
 describe('what an hour brings', () => {
   it('gives a count its limits as the exact ones of Poisson', () => {

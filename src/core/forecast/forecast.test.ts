@@ -11,7 +11,7 @@ import { gainAfter } from './capacity'
 import { differs } from './whatIf'
 import { forecast, forecastShape, sayChance } from './forecast'
 import { forecastGround, type ForecastGround } from './ground'
-import { shippedRates } from './shipped'
+import { shippedRates } from './tests/plain'
 import type { Stack } from './stack'
 import type { Stay } from './plan'
 

@@ -1,6 +1,6 @@
 import { isEasy, laterRates, usualCommandShape, type RateKind } from './rates'
 import type { Speed } from './speed'
-import { cubed, middleOf, normal, spreadOf } from './tables'
+import { Gamma, normal } from './tables'
 import type { Leg, Meeting, Step } from './workLeft'
 
 /**
@@ -19,20 +19,17 @@ const aFraction = 0.5
 /** A pace of a command at what is easy, or at what is hard. */
 class Pace {
   private readonly factor: number
-  private readonly middle: number
-  private readonly spread: number
+  private readonly about: Gamma
 
   constructor(speed: Speed, id: string) {
     const own = speed.commands.get(id)
-    const shape = own?.precision ?? speed.commandShape ?? usualCommandShape
     this.factor = Math.exp(speed.mean + (own?.mean ?? 0))
-    this.middle = middleOf(shape)
-    this.spread = spreadOf(shape)
+    this.about = new Gamma(own?.precision ?? speed.commandShape ?? usualCommandShape)
   }
 
   /** One over it in a future, by how far the dog and this command lie from what is likeliest of them. */
   slow(dog: number, z: number): number {
-    return 1 / (dog * this.factor * cubed(this.middle, this.spread, z))
+    return 1 / (dog * this.factor * this.about.at(z))
   }
 }
 

@@ -8,8 +8,8 @@ import { swingOf, type Swing } from './swing'
 import { hazardAt, passChance, stillWaiting } from './wait'
 
 /**
- * House: what a prior weighs, in passes expected under it; of the swing in its own weight, some ten residencies; and of
- * what else a pattern says, in residencies.
+ * Design choice: what a prior weighs, in passes expected under it; of the swing in its own weight, some ten
+ * residencies; and of what else a pattern says, in residencies.
  */
 export const weights = { rung: 15, kind: 15, house: 10, elsewhere: 15, slips: 15, swing: 50, residencies: 4 } as const
 

@@ -12,7 +12,7 @@ export interface Pattern {
   readonly rates: Rates
 }
 
-/** The same for one dog: what its own sets make of the shares, and its speed by these rates. */
+/** A pattern of one dog: what its own sets make of the shares, and its speed by these rates. */
 export interface DogPattern extends Pattern {
   readonly speed: Speed
   /** Its bad days come in runs: what they are like, and the chance that its last day was one. */
@@ -29,8 +29,10 @@ export interface PatternsSeen {
 }
 export const noneSeen: PatternsSeen = { evidence: {}, dogs: 0, spelled: 0 }
 
-/** Design choice: share of dogs whose bad days come in runs before a house has seen any, as many dogs as it weighs, and
- * what is kept of it where a house has seen none. */
+/**
+ * Design choice: share of dogs whose bad days come in runs before a house has seen any, as many dogs as it weighs, and
+ * what is kept of it where a house has seen none.
+ */
 const spells = { share: 0.15, weight: 6, least: 0.03 } as const
 /** Design choice: more dogs than these tell the patterns of a house no further apart: they are nobody's exactly. */
 const mostDogs = 8
@@ -70,10 +72,8 @@ export function housePatterns(
   const known = ratesOf(learned, base)
   const left = weights.residencies / (weights.residencies + learned.residencies)
   const scale = Math.min(1, mostDogs / Math.max(1, seen.dogs))
-  const most = Math.max(...Object.keys(patterns).map((name) => seen.evidence[name] ?? 0))
-  const weigh = (name: string) => Math.exp(trust * scale * ((seen.evidence[name] ?? 0) - most))
-  const whole = sum(Object.keys(patterns).map(weigh))
-  return Object.entries(patterns).map(([name, own]): Pattern => {
+  const shares = sharesOf(Object.keys(patterns).map((name) => trust * scale * (seen.evidence[name] ?? 0)))
+  return Object.values(patterns).map((own, i): Pattern => {
     // How far it lies from the mean, kind by kind: a part that all kinds share is the house’s, the rest the kind’s.
     const off = (kind: RateKind) => Math.log(own.kinds[kind] / base.kinds[kind])
     const shared = mean(rateKinds.map(off))
@@ -88,7 +88,7 @@ export function housePatterns(
     )
     const toward = (value: number, of: number, from: number) => value * (of / from) ** left
     return {
-      share: weigh(name) / whole,
+      share: shares[i] ?? 0,
       rates: {
         of: (rungId, kind) => known.of(rungId, kind) * (factors[kind] ?? 1),
         shape: toward(known.shape, own.shape, base.shape),
@@ -132,18 +132,22 @@ export function patternsOf(
       },
     ]
   })
-  const most = Math.max(...all.map((p) => p.weight))
-  const weigh = (p: { readonly weight: number }) => Math.exp(p.weight - most)
-  const whole = all.reduce((sum, p) => sum + weigh(p), 0)
-  const told = all
-    .map(({ weight, ...p }): DogPattern => ({ ...p, share: weigh({ weight }) / whole }))
-    .sort((a, b) => b.share - a.share)
-  const [first, ...others] = told
+  const shares = sharesOf(all.map((p) => p.weight))
+  const told = all.map(({ weight: _, ...p }, i): DogPattern => ({ ...p, share: shares[i] ?? 0 }))
+  const [first, ...others] = told.sort((a, b) => b.share - a.share)
   if (!first) throw new Error('no pattern to learn by')
-  const kept = [first, ...others.filter((p) => p.share >= leastShare)] as const
-  const left = kept.reduce((sum, p) => sum + p.share, 0)
-  const [one, ...more] = kept.map((p) => ({ ...p, share: p.share / left }))
-  return [one ?? first, ...more]
+  const kept = others.filter((p) => p.share >= leastShare)
+  const left = first.share + sum(kept.map((p) => p.share))
+  const ofLeft = (p: DogPattern): DogPattern => ({ ...p, share: p.share / left })
+  return [ofLeft(first), ...kept.map(ofLeft)]
+}
+
+/** Shares that go with the exponentials of these logarithms, and add up to one. */
+function sharesOf(logs: readonly number[]): readonly number[] {
+  const most = Math.max(...logs)
+  const weights = logs.map((log) => Math.exp(log - most))
+  const whole = sum(weights)
+  return weights.map((w) => w / whole)
 }
 
 /** The speed of a dog on its good days, by how much it is quicker then (its logarithm). */

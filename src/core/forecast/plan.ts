@@ -17,9 +17,9 @@ export function heldOn(held: Past['held'], on: (day: string) => boolean): HeldIn
   return all
 }
 
-/** House: blocks that a dog has on a day, before anybody’s own are known. */
+/** Design choice: blocks that a dog has on a day, before anybody’s own are known. */
 export const usualBlocks = { weekday: 3, weekend: 1.5 } as const
-/** House: what a coached block holds, before anybody’s own are known: two things, up to three sets of each. */
+/** Design choice: what a coached block holds, before anybody’s own are known: two things, up to three sets of each. */
 export const usualHeld: Held = { things: 2, sets: 3 }
 /** House: so many of a dog’s newest worked days are its pace, beside so many days of the house. */
 const ownDays = 10

@@ -3,18 +3,7 @@ import { again, climbs, goes, inPlay, met, never, slipped, type InPlay, type Leg
 import { laterRates, usualElsewhere, usualSlips, type Slips } from './rates'
 import type { Spells } from './spells'
 import type { Speed } from './speed'
-import {
-  cubed,
-  missesBefore,
-  exponential,
-  middleOf,
-  normal,
-  partBits,
-  partLength,
-  parts,
-  spreadOf,
-  waitsOf,
-} from './tables'
+import { Gamma, missesBefore, exponential, normal, partBits, partLength, parts, waitsOf } from './tables'
 import { waitShape } from './wait'
 import type { Leg } from './workLeft'
 
@@ -46,7 +35,7 @@ export interface Plan {
 /** Most turns of a day that are dealt, and sets; no dog takes a tenth of them. */
 const mostTurns = 100
 const mostSets = 1000
-/** House: what can be worked and was left for so many days has the last turn of a block before what needs more. */
+/** Design choice: what was left for so many days has the last turn of a block before what needs more. */
 const leftTooLong = 2
 /** Design choice: sets that a block is warmed up and finished with, as many of them as are as good as a set of work. */
 const usualSureSets = 1
@@ -55,26 +44,12 @@ const slippedNeed = 1e6
 /** Sets until a place or a pair of hands comes nearer, of a usual dog. */
 const meetScale = 1 / (2 * laterRates.again)
 
-/** How far a dog’s speed lies from its mode, of mean one: a gamma of the precision that is known. */
-class About {
-  private readonly middle: number
-  private readonly spread: number
-
-  constructor({ precision }: Speed) {
-    this.middle = middleOf(precision)
-    this.spread = spreadOf(precision)
-  }
-
-  beside(z: number): number {
-    return cubed(this.middle, this.spread, z)
-  }
-}
-
 /** One future after the other, in what is begun anew each time: it is played four thousand times a dog. */
 export class Play {
   private readonly all: InPlay
-  private readonly atEasy: About
-  private readonly atHard: About
+  /** How far a dog’s speed lies from its mode. */
+  private readonly atEasy: Gamma
+  private readonly atHard: Gamma
   private readonly laterScale: number
   private readonly waits: Float64Array
   private readonly days: Float64Array
@@ -121,8 +96,8 @@ export class Play {
     this.live = [...this.all.legs]
     this.laterScale = shape / laterRates.secondDay
     this.waits = waitsOf(shape)
-    this.atEasy = new About(speed)
-    this.atHard = new About(speed.hard ?? speed)
+    this.atEasy = new Gamma(speed.precision)
+    this.atHard = new Gamma((speed.hard ?? speed).precision)
     const { out, back } = plan.slips ?? usualSlips
     this.days = Float64Array.from(plan.days)
     this.held = plan.held
@@ -139,7 +114,7 @@ export class Play {
   begin(draws: ReturnType<typeof drawsOfFuture>): void {
     this.draws = draws
     const z = normal[this.part()] as number
-    const [easy, hard] = [this.atEasy.beside(z), this.atHard.beside(z)]
+    const [easy, hard] = [this.atEasy.at(z), this.atHard.at(z)]
     for (const command of this.all.commands) command.begin(easy, hard, this.part())
     for (const meeting of this.all.meetings) meeting.begin()
     this.bad = this.spells !== undefined && this.part() < this.spells.last * parts

@@ -1,7 +1,7 @@
 import { mean } from 'simple-statistics'
 import { z } from 'zod'
 import shipped from './patterns.json'
-import { baseOf, rateKinds, type BaseRates, type RateKind, type Rates } from './rates'
+import { rateKinds, type BaseRates, type RateKind } from './rates'
 
 const positive = z.number().positive()
 
@@ -45,13 +45,3 @@ export function meanOf(patterns: Readonly<Record<string, BaseRates>>): BaseRates
 }
 
 export const shippedBase: BaseRates = meanOf(shippedPatterns)
-
-/** What is shipped, before anything is learned. */
-export const shippedRates: Rates = {
-  of: (rungId, kind) => baseOf(shippedBase, rungId, kind),
-  shape: shippedBase.shape,
-  commandShape: shippedBase.commandShape,
-  elsewhere: shippedBase.elsewhere,
-  slips: shippedBase.slips,
-  swing: shippedBase.swing,
-}

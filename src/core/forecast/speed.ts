@@ -14,7 +14,7 @@ export interface Speed {
   readonly shape?: number
   /** Of a command that nothing is known of; as shipped where left out. */
   readonly commandShape?: number
-  /** The same at what is hard, where sets at what is easy count for less; as at what is easy where left out. */
+  /** The speed at what is hard, where sets at what is easy count for less; as at what is easy where left out. */
   readonly hard?: Speed
   /** Logarithm of the chance of these sets under these rates, whatever the dog’s speed. */
   readonly evidence?: number
@@ -51,7 +51,7 @@ function trustIn({ precision }: Speed, { swing }: Rates, days: number): number {
  */
 const across = 0.3
 
-/** The same as a speed at what is easy, with another at what is hard. */
+/** What these sets say of a dog’s speed at what is easy, and of another at what is hard. */
 export function speedsFrom(stretches: readonly Stretch[], rates: Rates, days: number): Speed {
   const known = speedOf(stretches, rates, () => 1)
   const trust = trustIn(known, rates, days)

@@ -12,6 +12,16 @@ const usual: Speed = { mean: 0, precision: 4, commands: new Map() }
 /** Rates by which a set of a usual dog passes seven times in ten, whatever came before. */
 const rates = { ...plainRates, of: () => 1.2, shape: 100 }
 
+const setOn = (day: number, i: number, passed: boolean): FrontierSet => ({
+  setId: `${day} ${i}`,
+  day: addDays('2026-03-02', day),
+  rungId: 'x',
+  command: 'sit',
+  kind: 'word',
+  nth: 1,
+  passed,
+})
+
 /** Days of six sets each; on a bad one a set brings little. */
 function days(bad: (day: number, was: boolean) => boolean, n: number, seed: number): readonly FrontierSet[] {
   const chance = seeded(seed)
@@ -20,15 +30,7 @@ function days(bad: (day: number, was: boolean) => boolean, n: number, seed: numb
   for (let day = 0; day < n; day++) {
     isBad = bad(day, isBad)
     for (let i = 0; i < 6; i++)
-      all.push({
-        setId: `${day} ${i}`,
-        day: addDays('2026-03-02', day),
-        rungId: 'x',
-        command: 'sit',
-        kind: 'word',
-        nth: 1,
-        passed: chance() < -Math.expm1(-(isBad ? usualSpells.pace : 1) * hazardAt(1.2, 1, 100)),
-      })
+      all.push(setOn(day, i, chance() < -Math.expm1(-(isBad ? usualSpells.pace : 1) * hazardAt(1.2, 1, 100))))
   }
   return all
 }
@@ -62,17 +64,7 @@ describe('bad days that come in runs', () => {
       fc.property(
         fc.array(fc.array(fc.boolean(), { minLength: 1, maxLength: 3 }), { minLength: 1, maxLength: 6 }),
         (all) => {
-          const frontier = all.flatMap((sets, day) =>
-            sets.map((passed, i): FrontierSet => ({
-              setId: `${day} ${i}`,
-              day: addDays('2026-03-02', day),
-              rungId: 'x',
-              command: 'sit',
-              kind: 'word',
-              nth: 1,
-              passed,
-            })),
-          )
+          const frontier = all.flatMap((sets, day) => sets.map((passed, i) => setOn(day, i, passed)))
           const h = hazardAt(1.2, 1, 100)
           const of = (sets: readonly boolean[], pace: number) =>
             sets.reduce((p, passed) => p * (passed ? 1 - Math.exp(-pace * h) : Math.exp(-pace * h)), 1)

@@ -35,3 +35,18 @@ export function cubed(middle: number, spread: number, z: number): number {
   const root = Math.max(0.1, middle + z * spread)
   return root * root * root
 }
+
+/** A gamma of mean one, drawn again and again: its shape is worked out once. */
+export class Gamma {
+  private readonly middle: number
+  private readonly spread: number
+
+  constructor(shape: number) {
+    this.middle = middleOf(shape)
+    this.spread = spreadOf(shape)
+  }
+
+  at(z: number): number {
+    return cubed(this.middle, this.spread, z)
+  }
+}

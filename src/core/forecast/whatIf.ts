@@ -89,8 +89,9 @@ const leastShape = 2
 export const readyBefore = (ready: Int16Array, home: number): number => chanceBy(ready, home - 1)
 
 /**
- * The same futures with so many blocks on each open day, from none to as many as it may have. Without a block nothing
- * comes nearer; where a number of them is nearly enough, or the most of them no help, none lying beyond is played.
+ * Chances of the same futures with so many blocks on each open day, from none to as many as it may have. Without a
+ * block nothing comes nearer. Where a number of blocks is nearly enough, or the most of them no help, no other is
+ * played.
  */
 export function chancesByBlocks({ ground, n, seed, home, share, bend }: Asked): number[] {
   const having = (blocks: number) => bend(readyBefore(played(ground, n, seed, { blocks }).futures.ready, home))

@@ -10,7 +10,7 @@ import { furtherLaws } from '../tests/loop/dogs'
 import { arrival, everyday, regimesIn } from '../tests/loop/live'
 import { futuresBy, setsOn } from './tests/futures'
 import { lackOf, promiseGoal } from '../promise/goals'
-import { shippedRates } from './shipped'
+import { shippedRates } from './tests/plain'
 import { frontierOf, pastOf } from './stretches'
 import { workLeft } from './workLeft'
 

@@ -177,7 +177,7 @@ const stepTo = (rung: Rung, rates: Rates): Pick<Step, 'of' | 'rate' | 'least' | 
   }
 }
 
-/** The same legs where rungs never passed are passed at these rates. */
+/** These legs where rungs never passed are passed at other rates. */
 export const atRates = (legs: readonly Leg[], rates: Rates): readonly Leg[] =>
   legs.map((leg) => ({
     ...leg,

@@ -20,7 +20,7 @@ export function ownerCalled(name: string): string {
 /** What is theirs: “Gwen’s”, “the Hartleys’”. */
 export const ownersOwn = (called: string): string => `${called}${/^the .*s$/.test(called) ? '’' : '’s'}`
 
-/** The same after “Dear”. */
+/** What owners are called after “Dear”. */
 export const ownerAddressed = (name: string): string => ownerCalled(name).replace(/^the /, '')
 
 /** What sends no one to this dog without a warning; empty where nothing does. */

@@ -9,6 +9,7 @@ import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { readMethodChanges } from '@/store/method'
+import { readHouse } from '@/store/house'
 import { readKennel } from '@/store/kennel'
 import { readPackages } from '@/store/packages'
 import { noHooks, inTurn, type Hooks } from '../hooks'
@@ -68,13 +69,14 @@ export function mayTakeAnother(
   const chosen = readPackages(db).find((p) => p.packageId === form.packageId && p.given)
   if (!chosen) return { refused: 'There is no such package any more.' }
   const house = forecastHouse(db, today, now)
+  const { fewBlocks: few } = readHouse(db)
   const here = claimsOn(db, today, now, daysAhead)
   const capacity = capacityOf(db, today)
   const taken = (arrivesOn: string, leavesOn: string) => {
     const another = claimOf(db, house, chosen.promises, arrivesOn, leavesOn)
     const [from, until] = [another.from, Math.max(another.from + 1, another.until)]
     const onHand = mean(Array.from({ length: until - from }, (_, i) => capacity.onHand(from + i)))
-    return { onHand, ...takeAnother(here, another, onHand) }
+    return { onHand, ...takeAnother(here, another, onHand, few) }
   }
   const asked = taken(form.arrivesOn, form.leavesOn)
   const length = daysBetween(form.arrivesOn, form.leavesOn)

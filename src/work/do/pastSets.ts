@@ -83,7 +83,7 @@ interface CannotHaveBeen {
 class Pen {
   /** By dog and minute: how many were written for it. */
   private readonly had = new Map<string, number>()
-  /** The same: sets that another sheet left there before, behind which these go. */
+  /** By dog and minute: sets that another sheet left there before, behind which these go. */
   private readonly behind = new Map<string, number>()
   private readonly blocks = new Map<string, string>()
   readonly touched = new Set<string>()

@@ -16,7 +16,7 @@ export interface Inside {
   readonly lastDay: string
 }
 
-/** The same, beside the kennel as it is now. */
+/** What lies in a backup, beside the kennel as it is now. */
 export interface InsideBeside extends Inside {
   /** Sets that the kennel has now. */
   readonly setsNow: number

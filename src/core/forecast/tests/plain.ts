@@ -1,4 +1,5 @@
-import { baseOf, usualCommandShape, usualElsewhere, usualSlips, type BaseRates, type Rates } from '../rates'
+import { nothingLearned, ratesOf } from '../learning'
+import { usualCommandShape, usualElsewhere, usualSlips, type BaseRates, type Rates } from '../rates'
 import { waitShape } from '../wait'
 
 /** Round rates that tests reckon beside, whatever is shipped. */
@@ -23,11 +24,6 @@ export const plainBase: BaseRates = {
   swing: 0,
 }
 
-export const plainRates: Rates = {
-  of: (rungId, kind) => baseOf(plainBase, rungId, kind),
-  shape: plainBase.shape,
-  commandShape: plainBase.commandShape,
-  elsewhere: plainBase.elsewhere,
-  slips: plainBase.slips,
-  swing: plainBase.swing,
-}
+export const plainRates: Rates = ratesOf(nothingLearned, plainBase)
+/** What is shipped, before anything is learned. */
+export const shippedRates: Rates = ratesOf(nothingLearned)

@@ -168,7 +168,7 @@ const talents = {
 
 /**
  * Two talents: what is easy is known after a few reps, what is held or proofed after many, and how a dog does on one
- * says little of the other (positive manifold is weak between tasks in dogs: common practice). Chances grow by a
+ * says nothing of the other. Made up, of no source, to see what a forecast makes of such a dog. Chances grow by a
  * logistic of the reps over the talent.
  */
 export function twoTalentsDog(temper: TemperName, seed: Draws): SimulatedDog {
