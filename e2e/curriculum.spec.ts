@@ -88,7 +88,7 @@ test.describe('the dog’s page', () => {
   }) => {
     await visit(page, `${kibou.url}/dogs/${kibou.dog('Mallet')}/commands/sit-stay`)
     await expect(page.getByRole('heading', { name: 'Stuck at 10 s' })).toBeVisible()
-    await expect(page.getByText(/95 % interval/)).toBeVisible()
+    await expect(page.getByText(/95% interval/)).toBeVisible()
     await page.getByLabel('How (optional)').fill('chicken')
     await page.getByRole('button', { name: 'Log it' }).press('Enter')
     await expect(page.getByText(/Maud Ferrow: better. “chicken”/)).toBeVisible()

@@ -81,11 +81,25 @@ const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Satur
 export const weekdaysFrom = (first: 'monday' | 'sunday'): typeof weekdays =>
   first === 'monday' ? weekdays : [...weekdays.slice(-1), ...weekdays.slice(0, -1)]
 
-/** `2026-04-30` as “Thu 30 Apr”. */
-export function sayDay(day: string): string {
+/** How a house writes a date. */
+export type DateOrder = 'day-first' | 'month-first'
+
+/** `2026-04-30` as “30 Apr” or “Apr 30”, where the weekday would be too much. */
+export function sayDate(day: string, order: DateOrder): string {
   const at = new Date(`${day}T00:00:00Z`)
-  return `${days[at.getUTCDay()] ?? ''} ${at.getUTCDate()} ${months[at.getUTCMonth()] ?? ''}`
+  const [date, month] = [at.getUTCDate(), months[at.getUTCMonth()] ?? '']
+  return order === 'day-first' ? `${date} ${month}` : `${month} ${date}`
 }
+
+/** `2026-04-30` as “Thu 30 Apr” or “Thu, Apr 30”. */
+export function sayDay(day: string, order: DateOrder): string {
+  const weekday = days[new Date(`${day}T00:00:00Z`).getUTCDay()] ?? ''
+  return `${weekday}${order === 'day-first' ? '' : ','} ${sayDate(day, order)}`
+}
+
+/** `2026-04-30` as “Thu 30 Apr 2026” or “Thu, Apr 30, 2026”, for what may lie years back. */
+export const sayDayOfYear = (day: string, order: DateOrder): string =>
+  `${sayDay(day, order)}${order === 'day-first' ? '' : ','} ${day.slice(0, 4)}`
 
 /**
  * The moment at which the wall clock of a zone shows this minute of a day, which may lie beyond its end; undefined when

@@ -1,4 +1,5 @@
 import type { ClockFace } from './clock'
+import type { DateOrder } from './days'
 import type { Paper } from './paper'
 
 /** How the house measures. All is kept in kilograms, metres and degrees Celsius, and converted where it is shown. */
@@ -11,7 +12,7 @@ export interface Measures {
 /** How the house measures, reads a clock and a calendar. */
 export interface HouseWays extends Measures {
   readonly clock: ClockFace
-  readonly dates: 'day-first' | 'month-first'
+  readonly dates: DateOrder
   readonly week: 'monday' | 'sunday'
   readonly paper: Paper
 }

@@ -148,6 +148,7 @@ const daysDrawn = 21
 
 function progress(): Markup {
   const done = kept.entries.filter((e) => e.reps > 0)
+  const said = (day: string | undefined) => sayDay(day ?? '', data.dates)
   const days = [...new Set(done.map((e) => e.day))].sort().slice(-daysDrawn)
   if (days.length === 0) return html`<p>Nothing is logged yet.</p>`
   const commands = [...new Set(done.map((e) => e.command))]
@@ -171,7 +172,7 @@ function progress(): Markup {
       <p>
         ${
           `${all.reduce((n, e) => n + e.clean, 0)} of ${all.reduce((n, e) => n + e.reps, 0)} came off, ` +
-          `${sayDay(days[0] ?? '')} to ${sayDay(days.at(-1) ?? '')}${longest > 0 ? `; held up to ${longest} s` : ''}.`
+          `${said(days[0])} to ${said(days.at(-1))}${longest > 0 ? `; held up to ${longest} s` : ''}.`
         }
       </p>`
   })}`

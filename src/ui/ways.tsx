@@ -1,5 +1,6 @@
 'use client'
 import { createContext, useContext, useMemo, type ReactNode } from 'react'
+import { sayDate, sayDay, sayDayOfYear } from '@/core/days'
 import { sheetNames } from '@/core/paper'
 import { plainWays, sayTemperature, wordsIn, type HouseWays } from '@/core/measures'
 import { sayMinute, sayMoment, wallClock } from './when'
@@ -18,14 +19,17 @@ export const useSheets = () => sheetNames[useWays().paper]
 
 /** Moments and minutes as this house says them. */
 export function useWhen() {
-  const { clock } = useWays()
+  const { clock, dates } = useWays()
   return useMemo(
     () => ({
-      sayMoment: (at: number, timeZone: string) => sayMoment(at, timeZone, clock),
+      sayDay: (day: string) => sayDay(day, dates),
+      sayDate: (day: string) => sayDate(day, dates),
+      sayDayOfYear: (day: string) => sayDayOfYear(day, dates),
+      sayMoment: (at: number, timeZone: string) => sayMoment(at, timeZone, { clock, dates }),
       wallClock: (at: number, timeZone: string) => wallClock(at, timeZone, clock),
       sayMinute: (minute: number) => sayMinute(minute, clock),
     }),
-    [clock],
+    [clock, dates],
   )
 }
 

@@ -2,10 +2,9 @@
 
 import { sayMinute, type ClockFace } from '@/core/clock'
 import { sayDay } from '@/core/days'
+import type { HouseWays } from '@/core/measures'
 
 export { sayMinute, type ClockFace } from '@/core/clock'
-
-export { sayDay } from '@/core/days'
 
 const clocks = new Map<string, Intl.DateTimeFormat>()
 
@@ -35,8 +34,8 @@ export function wallClock(
   }
 }
 
-/** A moment as “Thu 30 Apr, 10:30”. */
-export function sayMoment(at: number, timeZone: string, face: ClockFace = '24'): string {
-  const { day, clock } = wallClock(at, timeZone, face)
-  return `${sayDay(day)}, ${clock}`
+/** A moment as “Thu 30 Apr, 10:30” or “Thu, Apr 30, 10:30 am”. */
+export function sayMoment(at: number, timeZone: string, ways: Pick<HouseWays, 'clock' | 'dates'>): string {
+  const { day, clock } = wallClock(at, timeZone, ways.clock)
+  return `${sayDay(day, ways.dates)}, ${clock}`
 }

@@ -1,3 +1,4 @@
+import { percent } from '../percent'
 import { findCommand, findRung } from '../curriculum/lookup'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
 import { daysBetween } from '../days'
@@ -316,8 +317,7 @@ const whyWords: Record<Exclude<Suggestion['why'], 'refresher'>, string> = {
 }
 
 function whySet(curriculum: Curriculum, suggestion: Suggestion): string {
-  if (suggestion.why === 'refresher')
-    return `Refresher due: ${Math.round((suggestion.kept ?? 0) * 100)} % predicted to be left.`
+  if (suggestion.why === 'refresher') return `Refresher due: ${percent(suggestion.kept ?? 0)} predicted to be left.`
   const serves =
     suggestion.for === suggestion.command ? undefined : findCommand(curriculum, suggestion.for)?.name.toLowerCase()
   if (serves !== undefined && suggestion.why !== 'rebuild')

@@ -15,6 +15,7 @@ export const homeFile = z.object({
   signals: z.string(),
   words: z.array(z.object({ command: z.string(), word: z.string(), signal: z.string() })),
   release: z.string(),
+  dates: z.enum(['day-first', 'month-first']),
   whenItFails: z.array(z.string()),
   ringWhen: z.array(z.string()),
   cautions: z.array(z.string()),

@@ -157,13 +157,13 @@ describe('practice that cannot have been', () => {
     ['ten more on a day with 490', { day: '2026-12-02', reps: 10, clean: 1 }, undefined],
     ['eleven more on it', { day: '2026-12-02', reps: 11, clean: 1 }, 'more than 500'],
   ])('%s', (_what, more, wrong) => {
-    const said = impossibleIn([entry(1, more)], home)
+    const said = impossibleIn([entry(1, more)], home, 'day-first')
     if (wrong === undefined) expect(said).toBeUndefined()
     else expect(said).toContain(wrong)
   })
   it('counts all entries of a day together', () => {
     const many = Array.from({ length: 6 }, (_, n) => entry(n, { reps: 100, clean: 1 }))
-    expect(impossibleIn(many.slice(0, 5), home)).toBeUndefined()
-    expect(impossibleIn(many, home)).toContain('more than 500')
+    expect(impossibleIn(many.slice(0, 5), home, 'day-first')).toBeUndefined()
+    expect(impossibleIn(many, home, 'day-first')).toContain('more than 500')
   })
 })

@@ -1,4 +1,4 @@
-import { sayDay } from '../days'
+import { sayDay, type DateOrder } from '../days'
 import { crc32 } from '../crc'
 
 /** One go at one command at home. */
@@ -147,18 +147,23 @@ export interface PracticeAtHome {
 }
 
 /** Why these entries cannot be this owner's practice, in a sentence; undefined when they can. */
-export function impossibleIn(entries: readonly PracticeEntry[], home: PracticeAtHome): string | undefined {
+export function impossibleIn(
+  entries: readonly PracticeEntry[],
+  home: PracticeAtHome,
+  dates: DateOrder,
+): string | undefined {
+  const said = (day: string) => sayDay(day, dates)
   const reps = new Map(home.repsOn)
   for (const e of entries) {
     if (e.day < home.from || e.day > home.until)
       return (
-        `This log has practice on ${sayDay(e.day)}. It can only be from ${sayDay(home.from)} to ` +
-        `${sayDay(home.until)}. Nothing was read.`
+        `This log has practice on ${said(e.day)}. It can only be from ${said(home.from)} to ` +
+        `${said(home.until)}. Nothing was read.`
       )
     if (!home.commands.has(e.command)) return `“${e.command}” is not in this dog’s homework. Nothing was read.`
     const now = (reps.get(e.day) ?? 0) + e.reps
     if (now > mostRepsADay)
-      return `This log has more than ${mostRepsADay} repetitions on ${sayDay(e.day)}. Nothing was read.`
+      return `This log has more than ${mostRepsADay} repetitions on ${said(e.day)}. Nothing was read.`
     reps.set(e.day, now)
   }
   return undefined

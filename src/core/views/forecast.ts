@@ -1,6 +1,6 @@
 import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import { addDays, daysBetween, sayDay } from '../days'
+import { addDays, daysBetween, sayDay, type DateOrder } from '../days'
 import type { Rates } from '../forecast/rates'
 import { bentBy, type Stack } from '../forecast/stack'
 import { daysMore, differs, type WhatIf } from '../forecast/whatIf'
@@ -63,10 +63,10 @@ export const dayBy = (told: Forecast, share: 0 | 1 | 2 | 3 | 4): string | undefi
 }
 
 /** The chance in words first: “7 in 10 to be ready when it goes home on Wed 9 Dec. Recall decides it.” */
-export function sayForecast(told: Forecast, curriculum: Curriculum): string {
+export function sayForecast(told: Forecast, curriculum: Curriculum, dates: DateOrder): string {
   if (told.impossible) return `Not to be ready as it stands: something promised cannot be met here.`
   return [
-    `${sayChance(told.chance)} to be ready when it goes home on ${sayDay(told.leavesOn)}.`,
+    `${sayChance(told.chance)} to be ready when it goes home on ${sayDay(told.leavesOn, dates)}.`,
     sayBinds(told, curriculum),
     told.known.sets < fewSets ? 'Little is known of it yet.' : '',
   ]
@@ -89,28 +89,29 @@ export function sayGain(gain: number, blocks: number): string {
 const bentFrom = 0.02
 
 /** What a chance rests on, in sentences. */
-export function sayWhyChance(told: Forecast, curriculum: Curriculum): string {
+export function sayWhyChance(told: Forecast, curriculum: Curriculum, dates: DateOrder): string {
   if (told.impossible)
     return (
       'Its ladder does not have what was promised, or this house has not the places or people for it. See its ' +
       'promises: whatever is worked, it will not be ready as it stands.'
     )
+  const said = (day: string) => sayDay(day, dates)
   const { plan, known, futures, played: { chance: played } = told } = told
   const [early, half, late] = [dayBy(told, 0), dayBy(told, 2), dayBy(told, 4)]
   const days =
     half === undefined
       ? 'Half of them are not ready within four weeks of its going home.'
       : early === late
-        ? `The middle 80 in 100 of them are ready on ${sayDay(half)}.`
-        : `Half of them are ready by ${sayDay(half)}; the middle 80 in 100 between ${early ? sayDay(early) : ''} and ` +
-          `${late ? sayDay(late) : 'later than is reckoned'}.`
+        ? `The middle 80 in 100 of them are ready on ${said(half)}.`
+        : `Half of them are ready by ${said(half)}; the middle 80 in 100 between ${early ? said(early) : ''} and ` +
+          `${late ? said(late) : 'later than is reckoned'}.`
   const own =
     plan.ownDays === 0
       ? 'as usual here, its own days being unknown'
       : `from its last ${Math.min(10, plan.ownDays)} days worked, drawn toward the house’s`
   return [
     `Of ${futures.toLocaleString('en')} futures played from what was recorded, ${inHundred(played)} in 100 are ` +
-      `ready on the evening before ${sayDay(told.leavesOn)}.`,
+      `ready on the evening before ${sayDay(told.leavesOn, dates)}.`,
     Math.abs(played - told.chance) < bentFrom
       ? ''
       : `Here, of dogs of which that was so ${told.chance < played ? 'fewer' : 'more'} were ready: it is said as ` +
@@ -125,7 +126,7 @@ export function sayWhyChance(told: Forecast, curriculum: Curriculum): string {
       : `It passes rungs ${known.speed.toFixed(1)} times as fast as a usual dog here, by ` +
         `${counted(known.sets, 'set')} at rungs never met before` +
         `${known.sets < fewSets ? ': few, so the band is wide' : ''}.`,
-    told.trend ? `${sayTrend(told)}.` : '',
+    told.trend ? `${sayTrend(told, dates)}.` : '',
   ]
     .filter((part) => part !== '')
     .join(' ')
@@ -158,11 +159,11 @@ export function sayStack(stack: Stack): string {
 }
 
 /** Which way it went, in words: “it was 6 in 10 on Mon 2 Mar: 3 sets that brought it nearer, 11 reckoned with”. */
-export const sayTrend = ({ trend }: Forecast): string =>
-  trend ? `It was ${sayChance(trend.was)} on ${sayDay(trend.since)}: ${trend.why}` : ''
+export const sayTrend = ({ trend }: Forecast, dates: DateOrder): string =>
+  trend ? `It was ${sayChance(trend.was)} on ${sayDay(trend.since, dates)}: ${trend.why}` : ''
 
 /** Everything the dog’s page says of a forecast. */
-export function forecastView(told: Forecast, curriculum: Curriculum): ForecastView {
+export function forecastView(told: Forecast, curriculum: Curriculum, dates: DateOrder): ForecastView {
   const home = Math.max(0, daysBetween(told.today, told.leavesOn))
   const open = told.legs
     .filter((leg) => leg.days[4] !== 0)
@@ -170,15 +171,15 @@ export function forecastView(told: Forecast, curriculum: Curriculum): ForecastVi
   const bands: readonly Band[] = told.impossible
     ? []
     : [
-        band('The dog', told.chance, told.days, told.today),
-        ...open.map((leg) => band(findRungName(curriculum, leg.rungId, leg.command), leg.chance, leg.days, told.today)),
+        band('The dog', told, told.today, dates),
+        ...open.map((leg) => band(findRungName(curriculum, leg.rungId, leg.command), leg, told.today, dates)),
       ]
   const last = Math.max(home, ...bands.flatMap((b) => b.days.flatMap((d) => d ?? [])))
   return {
     chance: sayChance(told.chance),
-    headline: sayForecast(told, curriculum),
-    trend: sayTrend(told),
-    why: sayWhyChance(told, curriculum),
+    headline: sayForecast(told, curriculum, dates),
+    trend: sayTrend(told, dates),
+    why: sayWhyChance(told, curriculum, dates),
     today: told.today,
     leavesOn: told.leavesOn,
     span: Math.max(1, last + 1),
@@ -195,16 +196,22 @@ function findRungName(curriculum: Curriculum, rungId: string, command: string): 
   return at ? `${at.command.name}: ${at.rung.name}` : nameOf(curriculum, command)
 }
 
-function band(name: string, chance: number, days: Forecast['days'], today: string): Band {
+function band(
+  name: string,
+  { chance, days }: Pick<Forecast, 'chance' | 'days'>,
+  today: string,
+  dates: DateOrder,
+): Band {
+  const on = (after: number) => sayDay(addDays(today, after), dates)
   const [early, , half, , late] = days
   const said =
     half === null
       ? 'as likely as not later than is reckoned here'
       : early === late
-        ? `80 in 100 on ${sayDay(addDays(today, half))}`
-        : `as likely as not by ${sayDay(addDays(today, half))}; 80 in 100 from ` +
-          `${sayDay(addDays(today, early ?? half))} to ` +
-          (late === null ? 'later than is reckoned' : sayDay(addDays(today, late)))
+        ? `80 in 100 on ${on(half)}`
+        : `as likely as not by ${on(half)}; 80 in 100 from ` +
+          `${on(early ?? half)} to ` +
+          (late === null ? 'later than is reckoned' : on(late))
   return { name, chance: sayChance(chance), days, said }
 }
 

@@ -1,5 +1,5 @@
 import { findCommand, findRung, runKey } from '../curriculum/lookup'
-import { msPerDay, sayDay } from '../days'
+import { msPerDay, sayDay, type DateOrder } from '../days'
 import type { Curriculum, Run, Rung } from '../curriculum/types'
 import type { PromiseStanding } from '../promise/promise'
 import { unmetNeeds } from '../progress/gates'
@@ -9,6 +9,7 @@ import { daysToHold, heldSince, isPassed, isWorked, type DogState } from '../pro
 import type { CommandStanding, NextRung, StandingWord } from '../promise/standing'
 import type { Summary } from '../promise/summary'
 import { figuresOf, goesStale, lineOf, needsRefresher, type LineView } from './line'
+import { percent } from '../percent'
 import { counted } from '../wording'
 
 export type RungMark = 'held' | 'passed' | 'in hand' | 'slipped' | 'ahead'
@@ -60,9 +61,11 @@ export interface PromiseView {
   readonly lines: readonly { readonly done: boolean; readonly text: string }[]
 }
 
+/** What this house calls its places and people, and how it writes a day. */
 export interface Names {
   readonly places: ReadonlyMap<string, string>
   readonly people: ReadonlyMap<string, string>
+  readonly dates: DateOrder
 }
 
 /** All commands of one dog at this moment, with every rung and what the promises still want. */
@@ -156,7 +159,7 @@ function sayStuck(curriculum: Curriculum, standing: CommandStanding): string {
 function sayMemory(standing: CommandStanding, now: number, model: Forgetting): string {
   const run = standing.runs.find((r) => r.id === standing.mainRun && r.memory) ?? standing.runs.find((r) => r.memory)
   if (!run?.memory) return 'Nothing held yet, so nothing to forget.'
-  const left = Math.round(retention(run.memory, now, model) * 100)
+  const left = percent(retention(run.memory, now, model))
   const half = halfLifeDays(run.memory, model)
   const due = run.memory.since + daysUntilDue(half) * msPerDay
   const days = (due - now) / msPerDay
@@ -166,7 +169,7 @@ function sayMemory(standing: CommandStanding, now: number, model: Forgetting): s
       : days < 1
         ? 'refresher due within a day'
         : `refresher due in ${counted(Math.ceil(days), 'day')}`
-  return `${left} % predicted retention, half-life ${Number(half.toFixed(1))} days; ${when} (at ${dueAt * 100} %).`
+  return `${left} predicted retention, half-life ${Number(half.toFixed(1))} days; ${when} (at ${percent(dueAt)}).`
 }
 
 const whyWords: Record<NextRung['why'], string> = {
@@ -216,7 +219,9 @@ function promiseLines(curriculum: Curriculum, standing: PromiseStanding, names: 
     lines: [
       {
         done: standing.heldSince !== undefined,
-        text: standing.heldSince ? `held since ${sayDay(standing.heldSince)}` : 'not held yet (the rule, on two days)',
+        text: standing.heldSince
+          ? `held since ${sayDay(standing.heldSince, names.dates)}`
+          : 'not held yet (the rule, on two days)',
       },
       {
         done: placesDone,

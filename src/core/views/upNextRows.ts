@@ -1,6 +1,5 @@
 import { findCommand, findRung } from '../curriculum/lookup'
-import type { Curriculum } from '../curriculum/types'
-import { addDays, daysBetween, sayDay } from '../days'
+import { addDays, daysBetween, sayDay, type DateOrder } from '../days'
 import { sayChance } from '../forecast/forecast'
 import { longestWait } from '../dealing'
 import type { Turn, UpNext, WorkedAt } from '../forecast/upNext'
@@ -22,13 +21,12 @@ const counts = (standing: CommandStanding | undefined, me: string): boolean =>
 
 /** A dog that may be worked next, at this command; why is said when it is asked. */
 export function upNextRow(
-  curriculum: Curriculum,
   dog: WallDog,
   r: UpNext,
   { command, rungId }: WorkedAt,
-  today: string,
-  me: string | undefined,
+  { today, me, dates }: { today: string; me: string | undefined; dates: DateOrder },
 ): WallUnsaid['upNext'][number] {
+  const { curriculum } = dog
   const standing = dog.summary.commands.find((c) => c.command === command)
   const daysLeft = daysBetween(today, dog.leavesOn)
   return {
@@ -44,12 +42,12 @@ export function upNextRow(
     reach: r.reach,
     turn: r.turn,
     reason: reasonOf(dog, r),
-    why: () => whyNext(dog, r),
+    why: () => whyNext(dog, r, dates),
   }
 }
 
 /** A dog that will not make its date, and what its owner is to be told. */
-export function ringRow(dog: WallDog, r: UpNext, today: string): RingRow {
+export function ringRow(dog: WallDog, r: UpNext, today: string, dates: DateOrder): RingRow {
   const daysLeft = daysBetween(today, dog.leavesOn)
   return {
     residencyId: dog.residencyId,
@@ -57,21 +55,23 @@ export function ringRow(dog: WallDog, r: UpNext, today: string): RingRow {
     runNumber: dog.runNumber,
     daysLeft,
     leavesOn: dog.leavesOn,
-    reason: [dog.told ? `${sayChance(dog.told.chance)} to be ready` : '', sayWhen(dog, r, daysLeft)]
+    reason: [dog.told ? `${sayChance(dog.told.chance)} to be ready` : '', sayWhen(dog, r, daysLeft, dates)]
       .filter((part) => part !== '')
       .join('; '),
-    why: whyNext(dog, r),
+    why: whyNext(dog, r, dates),
     called: dog.called ?? '',
   }
 }
 
 /** By when it would be ready, or that the days themselves do not fit. */
-function sayWhen({ told }: WallDog, r: UpNext, daysLeft: number): string {
+function sayWhen({ told }: WallDog, r: UpNext, daysLeft: number, dates: DateOrder): string {
   if (told?.impossible === true) return 'something promised cannot be met here'
   if (r.daysNeeded > daysLeft) return `needs ${counted(r.daysNeeded, 'day')} at the least, ${daysLeft} left`
   if (!told) return ''
   const half = told.days[2]
-  return half === null ? 'more than four weeks too late' : `as likely as not by ${sayDay(addDays(told.today, half))}`
+  return half === null
+    ? 'more than four weeks too late'
+    : `as likely as not by ${sayDay(addDays(told.today, half), dates)}`
 }
 
 function reasonOf({ told, blocks = 0, waited = 0 }: WallDog, r: UpNext): string {
@@ -90,10 +90,11 @@ const turnSaid: Readonly<Record<Turn, string>> = {
   'passed-over': 'More blocks are not spent on a date that will not be made.',
 }
 
-function whyNext(dog: WallDog, r: UpNext): string {
+function whyNext(dog: WallDog, r: UpNext, dates: DateOrder): string {
   const { told } = dog
   if (!told)
     return `${turnSaid[r.turn]} Nothing is said of it yet: its chance is reckoned within a minute of what was recorded.`
   const gain = `${sayGain(r.gain, dog.blocks ?? 0)}.`
-  return `${turnSaid[r.turn]} ${gain[0]?.toUpperCase() ?? ''}${gain.slice(1)} ${sayWhyChance(told, dog.curriculum)}`
+  const chance = sayWhyChance(told, dog.curriculum, dates)
+  return `${turnSaid[r.turn]} ${gain[0]?.toUpperCase() ?? ''}${gain.slice(1)} ${chance}`
 }

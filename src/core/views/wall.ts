@@ -1,9 +1,10 @@
 import { findCommand } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import { daysBetween } from '../days'
+import { daysBetween, type DateOrder } from '../days'
 import { sayChance } from '../forecast/forecast'
 import { costOf } from '../handoff/cost'
 import { upNext, usualDealing, type Dealing, type UpNext } from '../forecast/upNext'
+import { plainWays } from '../measures'
 import { houseForgetting, type Forgetting } from '../progress/memory'
 import { usual } from '../promise/inUse'
 import type { CommandStanding } from '../promise/standing'
@@ -14,15 +15,21 @@ import { needsOf } from './needs'
 import { ringRow, upNextRow } from './upNextRows'
 import type { WallCell, WallDog, WallRow, WallUnsaid, WallView } from './wallView'
 
+/** What of a house the wall depends on, as far as it is no plain one, and who looks at it. */
+interface WallOf {
+  readonly model?: Forgetting
+  readonly me?: string | undefined
+  readonly dealing?: Dealing
+  readonly dates?: DateOrder
+}
+
 /** The wall at this moment: every resident against the curriculum, and who most needs a block now. */
 export function buildWall(
   curriculum: Curriculum,
   dogs: readonly WallDog[],
   today: string,
   now: number,
-  model: Forgetting = houseForgetting,
-  me?: string,
-  dealing: Dealing = usualDealing,
+  { model = houseForgetting, me, dealing = usualDealing, dates = plainWays.dates }: WallOf = {},
 ): WallUnsaid {
   const ranked = upNext(
     dogs.map((dog) => ({
@@ -43,16 +50,18 @@ export function buildWall(
   const shown = shownCommands(curriculum, dogs)
   return {
     commands: shown,
-    rows: dogs.map((dog) => wallRow(shown, dog.curriculum, dog, byDog.get(dog.residencyId), today, now, model)),
+    rows: dogs.map((dog) => wallRow(shown, dog, byDog.get(dog.residencyId), { today, now, model, dates })),
     upNext: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
       return dog && r.turn !== 'passed-over' && r.not === '' && r.work
-        ? [upNextRow(dog.curriculum, dog, r, r.work, today, me)]
+        ? [upNextRow(dog, r, r.work, { today, me, dates })]
         : []
     }),
     ring: dogs.flatMap((dog) => {
       const r = byDog.get(dog.residencyId)
-      return r?.reach === 'out of reach' && r.turn !== 'ready' && isConfirmed(dog) ? [ringRow(dog, r, today)] : []
+      return r?.reach === 'out of reach' && r.turn !== 'ready' && isConfirmed(dog)
+        ? [ringRow(dog, r, today, dates)]
+        : []
     }),
     later: ranked.flatMap((r) => {
       const dog = dogById.get(r.residencyId)
@@ -125,13 +134,11 @@ function shownCommands(curriculum: Curriculum, dogs: readonly WallDog[]): WallVi
 
 function wallRow(
   shown: WallView['commands'],
-  curriculum: Curriculum,
   dog: WallDog,
   need: UpNext | undefined,
-  today: string,
-  now: number,
-  model: Forgetting,
+  { today, now, model, dates }: { today: string; now: number; model: Forgetting; dates: DateOrder },
 ): WallRow {
+  const { curriculum } = dog
   return {
     residencyId: dog.residencyId,
     name: dog.name,
@@ -147,7 +154,7 @@ function wallRow(
     chance: !need || isMet(dog) ? 1 : (dog.told?.chance ?? -1),
     said: need && dog.told && !isMet(dog) ? sayChance(dog.told.chance) : '',
     trend: !need || isMet(dog) || !dog.told?.trend ? 0 : dog.told.trend.was < dog.told.chance ? 1 : -1,
-    trendSaid: need && dog.told && !isMet(dog) ? sayTrend(dog.told) : '',
+    trendSaid: need && dog.told && !isMet(dog) ? sayTrend(dog.told, dates) : '',
     ...notKnownYet(dog),
     cells: shown.map(({ id }) => {
       const standing = dog.summary.commands.find((c) => c.command === id)

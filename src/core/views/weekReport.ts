@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { findCommand, ownRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import { addDays, daysBetween, sayDay } from '../days'
+import { addDays, daysBetween, sayDay, type DateOrder } from '../days'
 import { lines } from '../fields'
 import { reachOf } from '../forecast/upNext'
 import { firstName, ownerAddressed } from '../people/names'
@@ -59,6 +59,7 @@ export interface ReportFacts {
   /** The chance to be ready; undefined where nothing is said or the week is past. */
   readonly chance: number | undefined
   readonly kennel: string
+  readonly dates: DateOrder
 }
 
 /** One promised command at the beginning of the week and at its end. */
@@ -74,10 +75,9 @@ const list = (all: readonly string[]): string =>
 
 /** The report of a week in plain words, part by part, from the facts alone. */
 export function weekReport(f: ReportFacts): Readonly<Record<ReportPart, string>> {
+  const [from, to] = [sayDay(f.week.from, f.dates), sayDay(f.week.to, f.dates)]
   return {
-    opening:
-      `Dear ${ownerAddressed(f.owner)}, this is week ${f.week.number} of ${f.name}, ${sayDay(f.week.from)} to ` +
-      `${sayDay(f.week.to)}.`,
+    opening: `Dear ${ownerAddressed(f.owner)}, this is week ${f.week.number} of ${f.name}, ${from} to ${to}.`,
     done: sayDone(f),
     learned: sayLearned(f),
     held: sayHeld(f),
@@ -141,10 +141,10 @@ function sayHeld({ before, now, name, curriculum }: ReportFacts): string {
 }
 
 /** What an owner may count on, by the chance and not with its figure: that is for who trains. */
-function sayAhead({ leavesOn, today, now, chance, name }: ReportFacts): string {
+function sayAhead({ leavesOn, today, now, chance, name, dates }: ReportFacts): string {
   const home = daysBetween(today, leavesOn)
   if (home < 0) return ''
-  const goes = `${name} goes home on ${sayDay(leavesOn)}.`
+  const goes = `${name} goes home on ${sayDay(leavesOn, dates)}.`
   if (now.readyOn !== undefined) return `${goes} Everything that was agreed is there; we look forward to showing you.`
   if (chance === undefined) return goes
   const reach = reachOf({ chance })

@@ -69,7 +69,7 @@ export function AfterPage({ view, deeds }: { view: AfterView; deeds: AfterDeeds 
               </Disclosed>
               <Note>
                 Filled for you, open for {owner}, from none at the left to all at the right, with what so few tries
-                leave open (95 %, Wilson). What costs most comes first.
+                leave open (95%, Wilson). What costs most comes first.
               </Note>
             </section>
           )}

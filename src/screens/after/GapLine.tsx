@@ -1,6 +1,6 @@
 import styled from 'styled-components'
 import type { Gap } from '@/core/demonstration/gap'
-import { percent } from '@/ui/percent'
+import { percent } from '@/core/percent'
 
 const [width, height, top] = [320, 24, 9]
 const x = (share: number): number => 10 + share * (width - 20)

@@ -4,7 +4,7 @@ import styled from 'styled-components'
 import { TextLine } from '@/ui/Field'
 import { Wrong } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
-import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
 import type { AfterView } from '@/work/page/after'
 import { Across, Table } from '@/ui/Table'
 import { useTold } from '../useTold'
@@ -15,6 +15,7 @@ const mostDays = 42
 
 /** What came back from home, and where it is read. */
 export function Practice({ view, readBack }: { view: AfterView; readBack: AfterDeeds['readBack'] | undefined }) {
+  const { sayDate } = useWhen()
   const told = useTold()
   const [text, setText] = useState('')
   const { log, resident } = view
@@ -41,7 +42,7 @@ export function Practice({ view, readBack }: { view: AfterView; readBack: AfterD
                 <th scope="col">Command</th>
                 {days.map((d) => (
                   <th key={d} scope="col">
-                    {sayDay(d).replace(/^\w+,? /, '')}
+                    {sayDate(d)}
                   </th>
                 ))}
               </tr>

@@ -9,7 +9,7 @@ import { DateField } from '@/ui/DateField'
 import { Fault } from '@/ui/fieldParts'
 import { Beside, OfficePage } from '@/ui/Page'
 import { Button } from '@/ui/press'
-import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
 import { Why } from '@/ui/Why'
 import type { AnotherDog } from '@/work/do/another'
 import type { AnotherPage } from '@/work/page/another'
@@ -94,6 +94,7 @@ export function Another({ page, actions }: { page: AnotherPage; actions: Another
 }
 
 function Answer({ answer }: { answer: AnotherDog }) {
+  const { sayDay } = useWhen()
   const { others, best } = answer
   const fewer = others.filter((o) => o.is < o.was)
   return (
@@ -124,21 +125,23 @@ function Answer({ answer }: { answer: AnotherDog }) {
           ))}
         </ul>
       )}
-      {best && <p>{sayBest(answer, best)}</p>}
-      <p>{sayLatest(answer)}</p>
+      {best && <p>{sayBest(answer, best, sayDay)}</p>}
+      <p>{sayLatest(answer, sayDay)}</p>
     </Told>
   )
 }
 
+type SayDay = ReturnType<typeof useWhen>['sayDay']
+
 const inHundred = (chance: number): number => Math.round(chance * 100)
 
-function sayBest(answer: AnotherDog, best: NonNullable<AnotherDog['best']>): string {
+function sayBest(answer: AnotherDog, best: NonNullable<AnotherDog['best']>, sayDay: SayDay): string {
   if (best.arrivesOn === answer.arrivesOn) return 'No later start of the next weeks is better, for as long a stay.'
   const days = `${sayDay(best.arrivesOn)} to ${sayDay(best.leavesOn)}`
   return `Better for as long a stay: ${days}, ${sayChance(best.chance)}.`
 }
 
-function sayLatest({ latest, leavesOn }: AnotherDog): string {
+function sayLatest({ latest, leavesOn }: AnotherDog, sayDay: SayDay): string {
   const home = sayDay(leavesOn)
   return latest
     ? `To go home on ${home} it may come as late as ${sayDay(latest.arrivesOn)}: ${sayChance(latest.chance)}.`
@@ -146,6 +149,7 @@ function sayLatest({ latest, leavesOn }: AnotherDog): string {
 }
 
 function Weeks({ page }: { page: AnotherPage }) {
+  const { sayDay } = useWhen()
   const most = Math.max(1, ...page.weeks.flatMap((w) => [w.needed, w.onHand]))
   return (
     <>

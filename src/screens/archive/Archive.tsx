@@ -9,7 +9,7 @@ import { TextLine } from '@/ui/Field'
 import { Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
 import { OfficePage } from '@/ui/Page'
 import type { ArchiveView, GoneRow } from '@/work/page/archive'
 import { OrderedList } from '@/ui/List'
@@ -19,6 +19,7 @@ import { useTold } from '../useTold'
 
 /** Dogs that went home: each with what became of it, its whole history a step away, and a way to come back. */
 export function Archive({ view, back }: { view: ArchiveView; back: ((raw: unknown) => Promise<Told>) | undefined }) {
+  const { sayDay, sayDayOfYear } = useWhen()
   const router = useRouter()
   const [text, setText] = useState(view.asked)
   return (
@@ -48,7 +49,7 @@ export function Archive({ view, back }: { view: ArchiveView; back: ((raw: unknow
                 <Dog href={`/dogs/${r.residencyId}`}>{r.name}</Dog> <span>{r.ownerName}’s</span>
               </div>
               <p>
-                Run {r.runNumber}, {sayDay(r.arrivesOn)} to {sayDay(r.leavesOn)} {r.leavesOn.slice(0, 4)},{' '}
+                Run {r.runNumber}, {sayDay(r.arrivesOn)} to {sayDayOfYear(r.leavesOn)},{' '}
                 {daysBetween(r.arrivesOn, r.leavesOn)} days
               </p>
               <p>
@@ -81,6 +82,7 @@ function DidNotCome({
   rows: ArchiveView['notComing']
   back: ((raw: unknown) => Promise<Told>) | undefined
 }) {
+  const { sayDay, sayDayOfYear } = useWhen()
   const { send, wrong, pending } = useTold()
   return (
     <section aria-labelledby="not-coming">
@@ -93,7 +95,7 @@ function DidNotCome({
               <b>{r.name}</b> <span>{r.ownerName}’s</span>
             </div>
             <p>
-              Was booked for run {r.runNumber}, {sayDay(r.arrivesOn)} to {sayDay(r.leavesOn)} {r.leavesOn.slice(0, 4)}
+              Was booked for run {r.runNumber}, {sayDay(r.arrivesOn)} to {sayDayOfYear(r.leavesOn)}
             </p>
             <p>
               “{r.why}” {r.by}

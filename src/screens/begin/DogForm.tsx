@@ -3,7 +3,8 @@ import { Link } from '@/ui/link'
 import { useActionState, useRef, useState } from 'react'
 import { Label } from 'react-aria-components'
 import styled from 'styled-components'
-import { addDays, sayDay } from '@/core/days'
+import { addDays } from '@/core/days'
+import { useWhen } from '@/ui/ways'
 import { costOf } from '@/core/handoff/cost'
 import { traitNames, traitWords } from '@/core/dog/traits'
 import type { Typed } from '@/core/fields'
@@ -37,6 +38,7 @@ export function DogForm({
   today: string
   booking: Booking
 }) {
+  const { sayDay } = useWhen()
   const { curriculum } = promising
   const [state, submit, pending] = useActionState(action, freshForm)
   const values = state.tries > 0 ? state.values : booking.typed

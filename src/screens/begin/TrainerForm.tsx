@@ -4,7 +4,7 @@ import { Label } from 'react-aria-components'
 import styled from 'styled-components'
 import { weekdaysFrom } from '@/core/days'
 import { roles, roleWords, type Role } from '@/core/people/roles'
-import { addDays, sayDay } from '@/core/days'
+import { addDays } from '@/core/days'
 import { Disclosed } from '@/ui/Disclosed'
 import { Field } from '@/ui/Field'
 import { Fault, Wrong } from '@/ui/fieldParts'
@@ -13,7 +13,7 @@ import { Beside, FormPage, Pair } from '@/ui/Page'
 import { Choices, Pick, Tick, Ticks } from '@/ui/picks'
 import { phone } from '@/ui/theme'
 import { TimeField } from '@/ui/TimeField'
-import { useWays } from '@/ui/ways'
+import { useWays, useWhen } from '@/ui/ways'
 import { freshForm, type FormAction } from '../form/state'
 import type { Told } from '../told'
 import { ChangePerson, ComesBack, GivePasscode, roleNames } from './Staff'
@@ -43,6 +43,7 @@ export function TrainerForm({
   /** Who was turned away in the last weeks, in words, the last first. */
   turnedAway: readonly string[]
 }) {
+  const { sayDay } = useWhen()
   const [state, submit, pending] = useActionState(action, freshForm)
   const was = (name: string) => state.values[name]?.[0]
   const { week } = useWays()

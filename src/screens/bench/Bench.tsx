@@ -1,4 +1,5 @@
 'use client'
+import { percent } from '@/core/percent'
 import dynamic from 'next/dynamic'
 import { useEffect, useMemo, useState } from 'react'
 import { ProgressBar } from 'react-aria-components'
@@ -18,7 +19,7 @@ import type { OwnBench } from '@/work/page/bench'
 import type { BenchNews, RuleResult } from './messages'
 import { OwnDogs } from './OwnDogs'
 import { Num, RuleForm, ruleOf, type Side } from './RuleForm'
-import { percent, reps } from './say'
+import { reps, sharePercent } from './say'
 import { useBench, type BenchWork } from './useBench'
 
 const Curves = dynamic(() => import('./Curves'), { ssr: false, loading: () => <p>Drawing …</p> })
@@ -124,37 +125,41 @@ export function Bench({ own }: { own: OwnBench }) {
           <Compared>
             <thead>
               <tr>
-                <th scope="col">At a true rate of {percent(first.result?.at.p ?? rate)}</th>
+                <th scope="col">At a true rate of {sharePercent(first.result?.at.p ?? rate)}</th>
                 <th scope="col">A: {sayBenchRule(ruleOf(a))}</th>
                 <th scope="col">B: {sayBenchRule(ruleOf(b))}</th>
               </tr>
             </thead>
             <tbody>
-              <Figure name={`Passes within ${within} reps`} of={[first, second]} say={(r) => percent(r.at.within)} />
+              <Figure
+                name={`Passes within ${within} reps`}
+                of={[first, second]}
+                say={(r) => sharePercent(r.at.within)}
+              />
               <Figure name="Expected reps until it passes" of={[first, second]} say={(r) => reps(r.at.expected)} />
               <Figure name="Food until then" of={[first, second]} say={(r) => `${reps(r.at.kcal)} kcal`} />
               <Figure
-                name={`A dog below ${percent(wanted)} is passed on`}
+                name={`A dog below ${sharePercent(wanted)} is passed on`}
                 of={[first, second]}
-                say={(r) => percent(r.wrong.passedOn)}
+                say={(r) => sharePercent(r.wrong.passedOn)}
               />
               <Figure
                 name="Of those passed, below it"
                 of={[first, second]}
-                say={(r) => percent(r.wrong.belowAmongPassed)}
+                say={(r) => sharePercent(r.wrong.belowAmongPassed)}
               />
               <Figure
                 name="A dog at or above it is held back"
                 of={[first, second]}
-                say={(r) => percent(r.wrong.heldBack)}
+                say={(r) => sharePercent(r.wrong.heldBack)}
               />
             </tbody>
           </Compared>
           <Why label="how it is computed">
             <p>
               Expected reps and chances come from the rule’s own absorbing Markov chain, exact to nine digits for rates
-              of 20 to 99 % and rules of up to twelve reps; longer rules are refused. The last three lines average over
-              dogs whose true rates follow Beta({housePrior.a}, {housePrior.b}), the house’s prior: mean 80 %, worth ten
+              of 20% to 99% and rules of up to twelve reps; longer rules are refused. The last three lines average over
+              dogs whose true rates follow Beta({housePrior.a}, {housePrior.b}), the house’s prior: mean 80%, worth ten
               reps. Drops on the way are not counted.
             </p>
           </Why>
@@ -186,7 +191,7 @@ function Working({ works }: { works: readonly BenchWork<RuleResult>[] }) {
     <Computing>
       <Bar value={share * 100} aria-label="Computing">
         <Placed $width={share * 100} />
-        <span>Computing {Math.round(share * 100)} %</span>
+        <span>Computing {percent(share)}</span>
       </Bar>
       <Quiet
         onPress={() => {

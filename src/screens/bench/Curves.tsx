@@ -10,7 +10,7 @@ import {
   type ChartOptions,
 } from 'chart.js'
 import { Line } from 'react-chartjs-2'
-import { percent } from '@/ui/percent'
+import { finePercent, percent } from '@/core/percent'
 import styled from 'styled-components'
 import type { BenchPoint } from '@/core/rulebench/judge'
 import { chartFont as font, useInks, type Inks } from '@/ui/useInks'
@@ -109,9 +109,9 @@ export default function Curves({
                 return (
                   <tr key={p.p}>
                     <th scope="row">{percent(p.p)}</th>
-                    <td>{(p.within * 100).toFixed(1)} %</td>
+                    <td>{finePercent(p.within)}</td>
                     <td>{p.expected.toPrecision(5)}</td>
-                    <td>{q ? `${(q.within * 100).toFixed(1)} %` : ''}</td>
+                    <td>{q ? finePercent(q.within) : ''}</td>
                     <td>{q?.expected.toPrecision(5)}</td>
                   </tr>
                 )

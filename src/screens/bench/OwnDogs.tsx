@@ -3,7 +3,7 @@ import { Link } from '@/ui/link'
 import { Across, FigureTable } from '@/ui/Table'
 import { Why } from '@/ui/Why'
 import type { OwnBench } from '@/work/page/bench'
-import { percent } from './say'
+import { sharePercent } from './say'
 
 /** The house's own dogs: how many held rungs would meet their rule today, and how far such figures can be trusted. */
 export function OwnDogs({ own: { rungs, held, failing, doubtful, checked } }: { own: OwnBench }) {
@@ -50,7 +50,7 @@ export function OwnDogs({ own: { rungs, held, failing, doubtful, checked } }: { 
                       {r.clean}/{r.total}
                     </td>
                     <td>
-                      <b>{percent(r.retention)}</b>
+                      <b>{sharePercent(r.retention)}</b>
                     </td>
                   </tr>
                 ))}
@@ -81,8 +81,8 @@ export function OwnDogs({ own: { rungs, held, failing, doubtful, checked } }: { 
             <tbody>
               {checked.bins.map((bin) => (
                 <tr key={bin.predicted}>
-                  <th scope="row">{percent(bin.predicted)}</th>
-                  <td>{percent(bin.came)}</td>
+                  <th scope="row">{sharePercent(bin.predicted)}</th>
+                  <td>{sharePercent(bin.came)}</td>
                   <td>{bin.n.toLocaleString('en')}</td>
                 </tr>
               ))}

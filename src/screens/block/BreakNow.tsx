@@ -62,7 +62,7 @@ export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; pre
       </Two>
       <Why>
         Found by a cumulative-sum test against the rate expected of this dog at this rung. A dog that has not changed is
-        sent on a break in at most one block of twenty, and half of all falls from 85 to 50 % are seen within{' '}
+        sent on a break in at most one block of twenty, and half of all falls from 85% to 50% are seen within{' '}
         {seenWithin} reps.
       </Why>
     </Break>

@@ -10,7 +10,6 @@ import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Beside, OfficePage } from '@/ui/Page'
 import { Button } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import { Why } from '@/ui/Why'
 import type { ComingRow, ComingView } from '@/work/page/coming'
@@ -39,6 +38,7 @@ export function Coming({
   change: ChangeStay | undefined
   pauses: PauseActions | undefined
 }) {
+  const { sayDay } = useWhen()
   const busy = view.days.filter((d, i) => i === 0 || d.arriving.length > 0 || d.leaving.length > 0)
   return (
     <Page>
@@ -98,7 +98,7 @@ export function Coming({
 const inDays = (n: number): string => (n === 0 ? '' : n === 1 ? 'tomorrow' : `in ${n} days`)
 
 function Leaving({ row, timeZone, change }: { row: ComingRow; timeZone: string; change: ChangeStay | undefined }) {
-  const { sayMoment } = useWhen()
+  const { sayMoment, sayDay } = useWhen()
   const { resident, handoff } = row
   return (
     <Departure>

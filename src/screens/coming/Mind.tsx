@@ -9,7 +9,7 @@ import { Link } from '@/ui/link'
 import { List } from '@/ui/List'
 import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
 import type { ComingView, Minding } from '@/work/page/coming'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
@@ -52,6 +52,7 @@ export function Mind({
 }
 
 function MindRow({ mind: m, pauses }: { mind: Minding; pauses: PauseActions | undefined }) {
+  const { sayDay } = useWhen()
   const { send, wrong, pending } = useTold()
   const id = m.resident.residencyId
   return (
@@ -112,6 +113,7 @@ function MindRow({ mind: m, pauses }: { mind: Minding; pauses: PauseActions | un
 
 /** Another day of going home for any dog that is here, today included. */
 function AnyStay({ view, change }: { view: ComingView; change: ChangeStay }) {
+  const { sayDay } = useWhen()
   const { send, wrong, pending } = useTold()
   const [dog, setDog] = useState<string | null>(null)
   const was = view.stays.find((s) => s.id === dog)

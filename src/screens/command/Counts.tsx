@@ -1,6 +1,6 @@
 import styled from 'styled-components'
 import type { Handling } from '@/core/evidence/calls'
-import { percent } from '@/ui/percent'
+import { percent } from '@/core/percent'
 import { useMeasures } from '@/ui/ways'
 import { Why } from '@/ui/Why'
 import type { CommandPage as View } from '@/work/page/command'
@@ -18,7 +18,7 @@ export function Counts({ evidence }: { evidence: NonNullable<View['evidence']> }
         <dd>
           {evidence.success ? (
             <>
-              <b>{percent(evidence.success.share)}</b> {evidence.success.clean} of {evidence.success.total}; 95 %
+              <b>{percent(evidence.success.share)}</b> {evidence.success.clean} of {evidence.success.total}; 95%
               interval {percent(evidence.success.low)}–{percent(evidence.success.high)}
             </>
           ) : (
@@ -46,7 +46,7 @@ export function Counts({ evidence }: { evidence: NonNullable<View['evidence']> }
             ? 'none noted'
             : evidence.faults
                 .slice(0, 4)
-                .map((f) => `${f.fault} ${f.share < 0.01 ? 'under 1 %' : percent(f.share)}`)
+                .map((f) => `${f.fault} ${percent(f.share)}`)
                 .join(', ')}
         </dd>
       </div>

@@ -2,9 +2,8 @@
 import styled from 'styled-components'
 import { levelWords, type GridCell } from '@/core/views/grid'
 import { Why } from '@/ui/Why'
-import { sayDay } from '@/ui/when'
 import type { CommandPage } from '@/work/page/command'
-import { Said } from '@/ui/ways'
+import { Said, useWhen } from '@/ui/ways'
 import { Across, Table } from '@/ui/Table'
 
 /** Levels down, places across. What a cell is drawn like, its words say too. */
@@ -55,6 +54,7 @@ export function GridTable({
 }
 
 function Cell({ cell }: { cell: GridCell }) {
+  const { sayDay } = useWhen()
   const state = cell.held ? 'held' : cell.total > 0 ? 'begun' : 'new'
   return (
     <td data-state={state}>

@@ -1,6 +1,6 @@
 import styled from 'styled-components'
 import { degreesIn } from '@/core/measures'
-import { percent } from '@/ui/percent'
+import { percent } from '@/core/percent'
 import { Across, FigureTable } from '@/ui/Table'
 import { useMeasures } from '@/ui/ways'
 import type { CommandPage as View } from '@/work/page/command'
@@ -25,7 +25,7 @@ export function Kits({ view }: { view: View }) {
         >
           <KitTable>
             <caption>
-              {k.rungName}: difference {Math.round(k.difference.difference * 100)} points, 95 % interval{' '}
+              {k.rungName}: difference {Math.round(k.difference.difference * 100)} points, 95% interval{' '}
               {Math.round(k.difference.low * 100)} to {Math.round(k.difference.high * 100)}.{' '}
               {k.alternating
                 ? 'The sets took turns.'

@@ -2,7 +2,7 @@ import styled from 'styled-components'
 import type { RungView } from '@/core/views/resident'
 import { OrderedList } from '@/ui/List'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
 import { Why } from '@/ui/Why'
 
 /** The rungs of a run, the first at the top. */
@@ -17,6 +17,7 @@ export function Ladder({ rungs }: { rungs: readonly RungView[] }) {
 }
 
 function Rung({ rung }: { rung: RungView }) {
+  const { sayDay } = useWhen()
   return (
     <li data-mark={rung.mark} aria-current={rung.mark === 'in hand' ? 'step' : undefined}>
       <b>{rung.name}</b>

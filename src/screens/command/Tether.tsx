@@ -1,12 +1,13 @@
 'use client'
 import styled from 'styled-components'
-import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
 import type { CommandPage } from '@/work/page/command'
 import { Placed } from '@/ui/Placed'
 import { OrderedList } from '@/ui/List'
 
 /** The longest calm interval of each day on the tether, and what the weeks came to. */
 export function Tether({ tether }: { tether: NonNullable<CommandPage['tether']> }) {
+  const { sayDay } = useWhen()
   const most = Math.max(1, ...tether.days.map((d) => d.longest ?? 0))
   return (
     <section aria-labelledby="tether">

@@ -1,7 +1,7 @@
 'use client'
 import type { ReactNode } from 'react'
 import styled from 'styled-components'
-import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
 import { Placed } from '@/ui/Placed'
 import { Across, FigureTable } from '@/ui/Table'
 
@@ -19,6 +19,7 @@ export function ByDay<D extends { readonly day: string }>({
   days: readonly D[]
   cells: (day: D) => readonly ReactNode[]
 }) {
+  const { sayDay } = useWhen()
   if (days.length === 0) return null
   return (
     <section aria-label={title}>

@@ -8,7 +8,6 @@ import { Fault } from '@/ui/fieldParts'
 import { Button, ButtonLink, FileLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useWays, useWhen } from '@/ui/ways'
-import { sayDay } from '@/ui/when'
 import { OfficePage } from '@/ui/Page'
 import type { BowlRow, BowlsView } from '@/work/page/food'
 import type { Told } from '../told'
@@ -20,7 +19,7 @@ type Act = (raw: unknown) => Promise<Told>
 
 /** The feeding list, run by run; in the evening, what is still owed to whom. No dog ends a day unfed. */
 export function Bowls({ view, give, weighOut }: { view: BowlsView; give: Act; weighOut: Act }) {
-  const { sayMinute } = useWhen()
+  const { sayMinute, sayDay } = useWhen()
   const owed = view.rows.filter((r) => r.owed > 0)
   const unknown = view.rows.filter((r) => r.missing !== '')
   return (

@@ -7,7 +7,7 @@ import { NeedsPerson } from '@/ui/NeedsPerson'
 import { OfficePage } from '@/ui/Page'
 import { ButtonLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
 import type { FoodView } from '@/work/page/food'
 import { DogHead } from '../DogHead'
 import { Day } from './Day'
@@ -17,6 +17,7 @@ const WeightChart = dynamic(() => import('./WeightChart'), { ssr: false, loading
 
 /** One dog's food: what its day holds, what of it is paid in training, what is still owed. */
 export function Food({ view, actions, mayDecide }: { view: FoodView; actions: FoodActions; mayDecide: boolean }) {
+  const { sayDay } = useWhen()
   const { resident, day } = view
   return (
     <Page>

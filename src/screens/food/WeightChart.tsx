@@ -4,7 +4,7 @@ import { Line } from 'react-chartjs-2'
 import styled from 'styled-components'
 import { massIn } from '@/core/measures'
 import { chartFont, useInks } from '@/ui/useInks'
-import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
 
 Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Legend, Tooltip)
 
@@ -18,6 +18,7 @@ export default function WeightChart({
   goalKg: number | null
   unit: 'kg' | 'lb'
 }) {
+  const { sayDay } = useWhen()
   const inks = useInks()
   if (!inks) return null
   // A tenth of a kilogram must not look like a loss: never less than a tenth of the dog from top to bottom.

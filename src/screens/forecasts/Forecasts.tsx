@@ -5,6 +5,7 @@ import styled from 'styled-components'
 import { sayChance } from '@/core/forecast/forecast'
 import { apart, type FigureRow } from '@/core/forecast/figures'
 import { enoughDogs, sayVerdict, type Judged, type Score } from '@/core/forecast/judged'
+import { percent } from '@/core/percent'
 import { Disclosed } from '@/ui/Disclosed'
 import { Fault } from '@/ui/fieldParts'
 import { NeedsPerson } from '@/ui/NeedsPerson'
@@ -210,7 +211,7 @@ function Rests({ page, actions }: { page: ForecastsPage; actions: ForecastsActio
         {learned.residencies === 0
           ? noneOfItsOwn
           : `Of its own it has ${count(learned.residencies)} that ended: ` +
-            `${Math.round(learned.ownShare * 100)} in 100 of the house’s rate is its own by now.`}{' '}
+            `${percent(learned.ownShare)} of the house’s rate is its own by now.`}{' '}
         {learned.halfAfter !== undefined &&
           `A kind of rung that every dog climbs is half its own after about ${count(learned.halfAfter)}.`}
         {learned.ways !== '' && ` ${learned.ways}`}

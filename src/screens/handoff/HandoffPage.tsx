@@ -4,7 +4,6 @@ import styled from 'styled-components'
 import { Fault } from '@/ui/fieldParts'
 import { Link } from '@/ui/link'
 import { Button, FileLink, Quiet } from '@/ui/press'
-import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import { OfficePage } from '@/ui/Page'
 import type { HandoffPage as View } from '@/work/page/handoff'
@@ -28,7 +27,7 @@ export interface HandoffActions {
 
 /** Choose a time, book it, move it, cancel it, take the invitation. */
 export function HandoffPage({ view, actions }: { view: View; actions: HandoffActions }) {
-  const { sayMoment } = useWhen()
+  const { sayMoment, sayDay } = useWhen()
   const { resident, live } = view
   const [moving, setMoving] = useState(false)
   const [outcome, setOutcome] = useState<Outcome | null>(null)

@@ -3,7 +3,6 @@ import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { FileLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { HandoffRow, HandoffsView } from '@/work/page/handoff'
 import { List } from '@/ui/List'
@@ -63,7 +62,7 @@ function Group({ title, empty, children }: { title: string; empty: string; child
 }
 
 function Row({ row, timeZone }: { row: HandoffRow; timeZone: string }) {
-  const { sayMoment } = useWhen()
+  const { sayMoment, sayDay } = useWhen()
   const { resident, live } = row
   return (
     <li>

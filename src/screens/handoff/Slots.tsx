@@ -9,7 +9,6 @@ import { Pick } from '@/ui/picks'
 import { Button, ButtonLink, Press, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { TimeField } from '@/ui/TimeField'
-import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { HandoffPage as View, OfferedSlot } from '@/work/page/handoff'
 import { May } from '../shell/may'
@@ -33,7 +32,7 @@ export function Slots({
   verb: string
   except: number | undefined
 }) {
-  const { sayMoment, wallClock } = useWhen()
+  const { sayMoment, wallClock, sayDay } = useWhen()
   const [chosen, setChosen] = useState<string>()
   const [all, setAll] = useState(false)
   const byDay = new Map<string, OfferedSlot[]>()

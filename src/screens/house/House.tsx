@@ -8,7 +8,6 @@ import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Button, Quiet } from '@/ui/press'
 import { Why } from '@/ui/Why'
 import { useWhen } from '@/ui/ways'
-import { sayDay } from '@/ui/when'
 import { OfficePage } from '@/ui/Page'
 import type { Deed } from '@/work/do/deed'
 import type { BackupFile, InsideBeside } from '@/work/scene/backups'
@@ -147,7 +146,7 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
 
 /** One backup: a look at what is in it first, then back to it. */
 function OneBackup({ backup, timeZone, deeds }: { backup: BackupFile; timeZone: string; deeds: BackupDeeds }) {
-  const { sayMoment } = useWhen()
+  const { sayMoment, sayDay } = useWhen()
   const [seen, setSeen] = useState<Awaited<ReturnType<BackupDeeds['look']>>>()
   const [asked, setAsked] = useState(false)
   const [going, setGoing] = useState('')

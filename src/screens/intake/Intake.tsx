@@ -9,7 +9,6 @@ import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Wrong } from '@/ui/fieldParts'
 import { Button, ButtonLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import { OfficePage } from '@/ui/Page'
 import type { IntakeStep, IntakeView } from '@/work/page/intake'
@@ -35,7 +34,7 @@ export function Intake({
   keep: FormAction
   saveDraft: (raw: unknown) => Promise<DraftSaved>
 }) {
-  const { sayMoment } = useWhen()
+  const { sayMoment, sayDay } = useWhen()
   const { resident, steps } = view
   const at = Math.max(
     0,

@@ -22,7 +22,6 @@ import { TextLine } from '@/ui/Field'
 import { Fault, Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { TimeField } from '@/ui/TimeField'
-import { sayDay } from '@/ui/when'
 import type { PaperView } from '@/work/page/paper'
 import type { Deed } from '@/work/do/deed'
 import { May } from '../shell/may'
@@ -31,7 +30,7 @@ import { TableIn } from '../table/TableIn'
 import type { TableActions } from '../table/useTable'
 import { Sheets } from './Sheets'
 import { useTypedPaper } from './useTypedPaper'
-import { useMeasures } from '@/ui/ways'
+import { useMeasures, useWhen } from '@/ui/ways'
 import { OrderedList } from '@/ui/List'
 
 const otherDay = 'day'
@@ -53,6 +52,7 @@ export function Paper({
     readonly table: TableActions
   }
 }) {
+  const { sayDay } = useWhen()
   const outbox = useOutbox()
   const dogs = useMemo(
     () =>

@@ -1,6 +1,6 @@
 'use client'
 import styled from 'styled-components'
-import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
 import type { PaperView } from '@/work/page/paper'
 
 /** House: two sets of each thing have room on a sheet. */
@@ -8,6 +8,7 @@ const setsEach = 2
 
 /** The sheet for the pocket: every dog by run, what to work on, and boxes for the marks. */
 export function Sheets({ view }: { view: PaperView }) {
+  const { sayDay } = useWhen()
   return (
     <Sheet aria-label="Sheet to print">
       <header>

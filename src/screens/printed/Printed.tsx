@@ -1,8 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import { Button, ButtonLink, FileLink } from '@/ui/press'
-import { sayDay } from '@/ui/when'
-import { useSheets, useWays } from '@/ui/ways'
+import { useSheets, useWays, useWhen } from '@/ui/ways'
 import type { DoorCard, FeedingList, WordsView } from '@/work/page/printed'
 import { Across, Table } from '@/ui/Table'
 import { PrintPage, Tools } from './parts'
@@ -11,6 +10,7 @@ type CardView = Omit<DoorCard, 'photo'> & { readonly hasPhoto: boolean }
 
 /** The card on a run's door, as large as it will be printed. */
 export function Card({ card }: { card: CardView }) {
+  const { sayDay } = useWhen()
   const { paper } = useWays()
   const sheets = useSheets()
   return (
@@ -92,6 +92,7 @@ export function Card({ card }: { card: CardView }) {
 }
 
 export function FeedingSheet({ list }: { list: FeedingList }) {
+  const { sayDay } = useWhen()
   return (
     <PrintPage>
       <Tools>
@@ -136,6 +137,7 @@ export function FeedingSheet({ list }: { list: FeedingList }) {
 }
 
 export function Words({ view }: { view: WordsView }) {
+  const { sayDay } = useWhen()
   return (
     <PrintPage>
       <Tools>

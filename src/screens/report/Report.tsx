@@ -8,7 +8,6 @@ import { Field } from '@/ui/Field'
 import { Beside, OfficePage } from '@/ui/Page'
 import { Button, FileLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { ReportPage } from '@/work/page/report'
 import { List } from '@/ui/List'
@@ -29,7 +28,7 @@ const labels: Readonly<Record<ReportPart, string>> = {
 
 /** A week’s report for the owner: as it reads, and its words to change. */
 export function Report({ page, keep }: { page: ReportPage; keep: (raw: unknown) => Promise<Told> }) {
-  const { sayMoment } = useWhen()
+  const { sayMoment, sayDay } = useWhen()
   const { resident, week, kept } = page
   const address = `/dogs/${resident.residencyId}/report`
   return (

@@ -4,7 +4,6 @@ import styled from 'styled-components'
 import type { CommandView } from '@/core/views/resident'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { ButtonLink } from '@/ui/press'
-import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
 import { List } from '@/ui/List'
@@ -12,7 +11,7 @@ import { May } from '../shell/may'
 
 /** Whether it is ready to be shown, what it still lacks, and the way to the handoff. */
 export function Handoff({ view, missing, now }: { view: ResidentView; missing: readonly CommandView[]; now: number }) {
-  const { sayMoment } = useWhen()
+  const { sayMoment, sayDay } = useWhen()
   const { resident, handoff } = view
   return (
     <section aria-label="Handoff">

@@ -1,6 +1,6 @@
 'use client'
-import { sayDay } from '@/ui/when'
-import { percent } from '@/ui/percent'
+import { useWhen } from '@/ui/ways'
+import { percent } from '@/core/percent'
 import { Link } from '@/ui/link'
 import { useState } from 'react'
 import styled from 'styled-components'
@@ -116,6 +116,7 @@ function CommandBlock({ command, residencyId, gone }: { command: CommandView; re
 }
 
 function Peg({ rung }: { rung: RungView }) {
+  const { sayDay } = useWhen()
   const detail =
     `${rung.criterion}; ${rung.rule}; ` +
     `${rung.counts}${rung.heldSince ? `; held since ${sayDay(rung.heldSince)}` : ''}` +

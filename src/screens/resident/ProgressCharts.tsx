@@ -16,7 +16,7 @@ import styled from 'styled-components'
 import type { ProgressView } from '@/core/views/progress'
 import { phone } from '@/ui/theme'
 import { chartFont as font, useInks, type Inks } from '@/ui/useInks'
-import { sayDay } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
 import { FigureTable } from '@/ui/Table'
 
 Chart.register(BarElement, CategoryScale, Filler, Legend, LinearScale, LineElement, PointElement, Tooltip)
@@ -48,7 +48,7 @@ function options(
           color: inks.quiet,
           font,
           precision: 0,
-          ...(more.percent ? { callback: (v: string | number) => `${v} %` } : {}),
+          ...(more.percent ? { callback: (v: string | number) => `${v}%` } : {}),
         },
         grid: { color: inks.rule, tickLength: 0 },
         border: { display: false },
@@ -59,6 +59,7 @@ function options(
 
 /** Rungs held against the plan, success and latency, day by day; the same figures stand in a table below. */
 export default function ProgressCharts({ progress }: { progress: ProgressView }) {
+  const { sayDay } = useWhen()
   const inks = useInks()
   const labels = progress.days.map((d) => d.day.slice(8))
   if (!inks) return <Frame aria-hidden="true" />

@@ -7,7 +7,6 @@ import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Why } from '@/ui/Why'
 import { Fold } from '@/ui/Fold'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
 import { List } from '@/ui/List'
@@ -38,7 +37,7 @@ export interface ResidentActions extends CorrectActions, BookActions {
 /** One dog: what to do next, what it knows, how it comes along, what the handoff still lacks, and every set. */
 export function Resident({ view, now, actions }: { view: ResidentView; now: number; actions: ResidentActions }) {
   const { resident, commands } = view
-  const { sayMinute } = useWhen()
+  const { sayMinute, sayDay, sayDayOfYear } = useWhen()
   const promised = commands.filter((c) => c.promise)
   const missing = promised.filter((c) => !c.promise?.met)
   return (
@@ -138,7 +137,7 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
                   <span key={o.id}>
                     {i > 0 && ', '}
                     <Link href={`/dogs/${o.id}`}>
-                      {sayDay(o.arrivesOn)} {o.arrivesOn.slice(0, 4)} to {sayDay(o.leavesOn)}
+                      {sayDayOfYear(o.arrivesOn)} to {sayDay(o.leavesOn)}
                     </Link>
                   </span>
                 ))}

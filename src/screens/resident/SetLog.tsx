@@ -10,7 +10,6 @@ import { OutcomeMark } from '@/ui/OutcomeMark'
 import { Choose } from '@/ui/Choose'
 import { Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
 import { Said, useWhen } from '@/ui/ways'
 import type { LogEntry, ResidentView } from '@/work/page/resident'
 import { OrderedList } from '@/ui/List'
@@ -28,7 +27,7 @@ const clockOf = (at: number, timeZone: string): string =>
 
 /** The sets, day by day, newest first; what is shown is in the address. */
 export function SetLog({ view, actions }: { view: ResidentView; actions: CorrectActions }) {
-  const { wallClock } = useWhen()
+  const { wallClock, sayDay } = useWhen()
   const router = useRouter()
   const path = usePathname()
   const query = useSearchParams()

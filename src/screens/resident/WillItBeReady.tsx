@@ -4,7 +4,6 @@ import { addDays } from '@/core/days'
 import type { Band, ForecastView, WhatIfView } from '@/core/views/forecast'
 import { Disclosed } from '@/ui/Disclosed'
 import { phone } from '@/ui/theme'
-import { sayDay } from '@/ui/when'
 import { useWhen } from '@/ui/ways'
 import { Why } from '@/ui/Why'
 import type { ForecastPart } from '@/work/page/resident'
@@ -40,6 +39,7 @@ export function WillItBeReady({ part, timeZone }: { part: ForecastPart; timeZone
 
 /** From today on, a lane a promise: thin where 80 in 100 futures are ready, thick where half, a knot in its midst. */
 function Days({ view }: { view: ForecastView }) {
+  const { sayDay } = useWhen()
   return (
     <Lanes aria-label="By which day, by promise">
       {view.bands.map((band, i) => (

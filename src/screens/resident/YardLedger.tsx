@@ -3,7 +3,6 @@ import styled from 'styled-components'
 import { signs } from '@/core/dog/signs'
 import type { SmallThing } from '@/core/facts/words'
 import { useMeasures, useWhen } from '@/ui/ways'
-import { sayDay } from '@/ui/when'
 import type { ResidentView } from '@/work/page/resident'
 import { bandWords } from '../bandWords'
 import { Placed } from '@/ui/Placed'
@@ -87,10 +86,10 @@ export function YardLedger({
           <h3>Leash pressure by day worked</h3>
           <Bars aria-label="Leash pressure by day worked">
             {pressure.trend.slice(-28).map((t) => (
-              <li key={t.day} title={`${sayDay(t.day)}: ${t.count}`}>
+              <li key={t.day} title={`${when.sayDay(t.day)}: ${t.count}`}>
                 <Placed $height={(t.count / most) * 3} />
                 <span>{t.count}</span>
-                <span className="unseen"> on {sayDay(t.day)}</span>
+                <span className="unseen"> on {when.sayDay(t.day)}</span>
               </li>
             ))}
           </Bars>

@@ -1,7 +1,7 @@
 import styled from 'styled-components'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Button } from '@/ui/press'
-import { sayMoment } from '@/ui/when'
+import { useWhen } from '@/ui/ways'
 import type { ImportStanding } from '@/work/do/importDogs'
 import { sayRows } from './sayRows'
 import { Problems } from './TableIn'
@@ -23,6 +23,7 @@ export function LastImport({
   goOn: () => void
   takeBack: () => void
 }) {
+  const { sayMoment } = useWhen()
   const { rows, in: there, problems, takenBack, unfinished, fileName, at, by } = standing
   const dogs = (n: number) => `${n} ${n === 1 ? 'dog was' : 'dogs were'}`
   return (

@@ -1,5 +1,5 @@
 import styled from 'styled-components'
-import { percent } from '@/ui/percent'
+import { percent } from '@/core/percent'
 import { Button } from '@/ui/press'
 import type { TableWork } from '@/work/do/tableEnd'
 import type { Running } from './useTable'

@@ -15,7 +15,6 @@ import { rowsHtml } from './rows'
 import type { Told } from '../told'
 import { UpNext } from './UpNext'
 import { May } from '../shell/may'
-import { sayDay } from '@/core/days'
 
 /** A wall that hangs in the office keeps up with what the tablets send. */
 const freshEveryMs = 60_000
@@ -46,6 +45,7 @@ export function Wall({
   tickCall: ((raw: unknown) => Promise<Told>) | undefined
   deal: (raw: unknown) => Promise<Told>
 }) {
+  const { sayDay } = useWhen()
   const router = useRouter()
   useEffect(() => {
     const timer = setInterval(() => {

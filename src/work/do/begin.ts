@@ -1,3 +1,4 @@
+import { dayWords } from '../scene/dayWords'
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import { sides, sideSaid } from '@/core/dog/side'
@@ -7,7 +8,7 @@ import { methodAt } from '@/core/method/method'
 import { promisedRows, somePromised } from '@/core/intake/steps'
 import { regimeOf } from '@/core/progress/regime'
 import { roles } from '@/core/people/roles'
-import { dayIn, daysBetween, sayDay } from '@/core/days'
+import { dayIn, daysBetween } from '@/core/days'
 import { clock, day, fieldErrors, line, optionalDay, optionalLine } from '@/core/fields'
 import type { Curriculum } from '@/core/curriculum/types'
 import { newestCurriculum } from '@/store/curricula'
@@ -211,6 +212,7 @@ export function addDog(
       if (form.dogId !== '' && !before) return wrongIn({ dogId: 'No such dog was here before.' })
       const dogId = before?.id ?? v7()
       const clash = before && residencyDuring(db, dogId, form.arrivesOn, form.leavesOn)
+      const sayDay = dayWords(db)
       if (clash)
         return wrongIn({
           arrivesOn: `${form.name} is here from ${sayDay(clash.arrivesOn)} to ${sayDay(clash.leavesOn)} already.`,

@@ -1,5 +1,6 @@
+import { dayWords } from '../scene/dayWords'
 import { z } from 'zod'
-import { dayIn, daysBetween, sayDay } from '@/core/days'
+import { dayIn, daysBetween } from '@/core/days'
 import { day, line } from '@/core/fields'
 import { firstRecorded } from '@/store/books'
 import type { Db } from '@/store/database'
@@ -61,6 +62,7 @@ export const booksNow = (r: Pick<Resident, 'name' | 'ownerName' | 'runNumber' | 
 /** What speaks against it, by field; undefined for nothing. */
 function wrongBooks(db: Db, resident: Resident, form: z.infer<typeof booksForm>): Record<string, string> | undefined {
   const errors: Record<string, string> = {}
+  const sayDay = dayWords(db)
   const { timeZone } = readKennel(db)
   const first = firstRecorded(db, resident.residencyId)
   const firstDay = first === null ? undefined : dayIn(timeZone, first)
@@ -94,7 +96,7 @@ export function swapRuns(db: Db, form: z.infer<typeof swapForm>, now: number): D
         return refuse('They have the same run already.')
       const today = dayIn(readKennel(db).timeZone, now)
       const gone = [one, other].find((r) => r.leavesOn < today)
-      if (gone) return refuse(`${gone.name} went home on ${sayDay(gone.leavesOn)}.`)
+      if (gone) return refuse(`${gone.name} went home on ${dayWords(db)(gone.leavesOn)}.`)
       const pair = [
         { resident: one, run: other.runNumber },
         { resident: other, run: one.runNumber },

@@ -1,6 +1,7 @@
+import { dayWords } from '../scene/dayWords'
 import { v4, v7 } from 'uuid'
 import { z } from 'zod'
-import { dayIn, momentAt, sayDay } from '@/core/days'
+import { dayIn, momentAt } from '@/core/days'
 import { outcomes } from '@/core/facts/fact'
 import { nothingSeen } from '@/core/facts/words'
 import { clock, day } from '@/core/fields'
@@ -181,6 +182,7 @@ function whatItWas(
   if (at === undefined) return wrongIn({ begins: 'The clock was put forward then: there was no such time.' })
   if (at > now) return wrongIn({ begins: 'That time has not come yet.' })
   const on = dayOf(at)
+  const sayDay = dayWords(db)
   if (on < resident.arrivesOn || on > resident.leavesOn)
     return wrongIn({
       begins:

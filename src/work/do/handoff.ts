@@ -1,7 +1,8 @@
+import { dayWords } from '../scene/dayWords'
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import type { Db } from '@/store/database'
-import { dayIn, momentAt, sayDay } from '@/core/days'
+import { dayIn, momentAt } from '@/core/days'
 import { clock, day } from '@/core/fields'
 import { handoffOutcomes } from '@/core/handoff/outcome'
 import type { Slot } from '@/core/handoff/slots'
@@ -99,7 +100,7 @@ export const bookNamed = (db: Db, form: z.infer<typeof namedForm>, now: number):
 /** Nobody knows when a dog that is not worked can be shown. */
 function pausedNow(db: Db, resident: Resident): Refusal | undefined {
   const pause = openPauses(db).get(resident.residencyId)
-  return pause && refuse(`${resident.name} is not worked since ${sayDay(pause.fromDay)}; book when it is again.`)
+  return pause && refuse(`${resident.name} is not worked since ${dayWords(db)(pause.fromDay)}; book when it is again.`)
 }
 
 function book(

@@ -1,3 +1,4 @@
+import { readHouse } from '@/store/house'
 import { z } from 'zod'
 import { homeworkChange, plainHomework } from '@/core/demonstration/homeworkChange'
 import {
@@ -52,7 +53,7 @@ export function readBackPractice(
   if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   const log = readPractice(form.text, form.residencyId)
   if (!log.ok) return refuse(log.why)
-  const impossible = impossibleIn(log.entries, atHome(db, resident, log.entries, now))
+  const impossible = impossibleIn(log.entries, atHome(db, resident, log.entries, now), readHouse(db).dates)
   if (impossible !== undefined) return refuse(impossible)
   return db
     .transaction((): Deed<{ readonly read: number; readonly fresh: number }> => {

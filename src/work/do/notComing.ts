@@ -1,5 +1,6 @@
+import { dayWords } from '../scene/dayWords'
 import { z } from 'zod'
-import { dayIn, sayDay } from '@/core/days'
+import { dayIn } from '@/core/days'
 import { firstRecorded } from '@/store/books'
 import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
@@ -19,7 +20,7 @@ export const cancelBooking = (db: Db, form: z.infer<typeof notComingForm>, now: 
   aboutResident(db, form, ({ residencyId, name, arrivesOn, leavesOn }) => {
     if (firstRecorded(db, residencyId) !== null)
       return `${name} was here: something was recorded. Change the day it goes home instead.`
-    if (leavesOn < dayIn(readKennel(db).timeZone, now)) return `${name} went home on ${sayDay(leavesOn)}.`
+    if (leavesOn < dayIn(readKennel(db).timeZone, now)) return `${name} went home on ${dayWords(db)(leavesOn)}.`
     insertNotComing(db, { residencyId, arrivesOn, leavesOn, why: form.why, at: now, by: form.recordedBy })
     return undefined
   })

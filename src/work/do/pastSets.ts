@@ -1,3 +1,4 @@
+import { dayWords } from '../scene/dayWords'
 import { v4, v7 } from 'uuid'
 import { z } from 'zod'
 import {
@@ -11,7 +12,7 @@ import {
   type PaperDog,
 } from '@/core/block/paper'
 import { kits } from '@/core/curriculum/types'
-import { addDays, dayIn, momentAt, sayDay } from '@/core/days'
+import { addDays, dayIn, momentAt } from '@/core/days'
 import { outcomes } from '@/core/facts/fact'
 import { clock, day } from '@/core/fields'
 import { foldVersion } from '@/core/promise/summary'
@@ -146,6 +147,7 @@ class Pen {
     minute: number,
   ): CannotHaveBeen | { readonly at: number; readonly under: NonNullable<ReturnType<typeof recordedUnder>> } {
     const { db, timeZone, now } = this
+    const sayDay = dayWords(db)
     const resident = findResident(db, set.residencyId)
     if (!resident) return { field: 'rung', why: 'There is no such dog here.' }
     if (on < resident.arrivesOn || on > resident.leavesOn)

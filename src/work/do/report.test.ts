@@ -33,6 +33,7 @@ const facts = (more: Partial<ReportFacts> = {}): ReportFacts => ({
   paused: '',
   chance: 0.9,
   kennel: 'Osier Bank',
+  dates: 'day-first' as const,
   ...more,
 })
 

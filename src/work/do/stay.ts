@@ -1,6 +1,7 @@
+import { dayWords } from '../scene/dayWords'
 import { v7 } from 'uuid'
 import { z } from 'zod'
-import { dayIn, daysBetween, sayDay } from '@/core/days'
+import { dayIn, daysBetween } from '@/core/days'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
@@ -33,6 +34,7 @@ export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number):
       const resident = findResident(db, form.residencyId)
       if (!resident) return refuse('There is no such dog here.')
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)
+      const sayDay = dayWords(db)
       const { timeZone } = readKennel(db)
       const today = dayIn(timeZone, now)
       if (resident.leavesOn < today)

@@ -1,5 +1,5 @@
 import ical, { ICalCalendarMethod, ICalEventRepeatingFreq } from 'ical-generator'
-import { addDays, sayDay } from '@/core/days'
+import { addDays, sayDay, type DateOrder } from '@/core/days'
 import type { WrittenHomework } from '@/core/demonstration/homeworkChange'
 import { cameOff, type CameOff } from '@/core/demonstration/record'
 import { curriculumIn } from '@/core/curriculum/lengths'
@@ -22,6 +22,7 @@ export interface Booklet {
   readonly name: string
   readonly owner: string
   readonly kennel: string
+  readonly dates: DateOrder
   readonly phone: string
   readonly trainer: string
   /** The day from which its weeks are counted: the demonstration’s, else the booked one’s, else going home. */
@@ -71,11 +72,12 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
     name: resident.name,
     owner: resident.ownerName,
     kennel: house.name,
+    dates: house.dates,
     phone: house.phone,
     trainer,
     ring: [trainer, house.name, house.phone].filter((t) => t !== '').join(', ') || 'your trainer',
     everyDay,
-    shownSays: last ? `Shown on ${sayDay(last.day)}${trainer === '' ? '' : ` by ${trainer}`}.` : '',
+    shownSays: last ? `Shown on ${sayDay(last.day, house.dates)}${trainer === '' ? '' : ` by ${trainer}`}.` : '',
     instead: saidInstead(
       curriculumIn(newestCurriculum(db), house.lengths),
       curriculum,

@@ -1,4 +1,4 @@
-import { sayDay } from '@/core/days'
+import { dayWords } from '../scene/dayWords'
 import { findCommand } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import { firstRecorded, readBookChanges, type ToldBookChange } from '@/store/books'
@@ -29,6 +29,7 @@ const kindWords: Readonly<Record<ToldBookChange['what'], string>> = {
 
 /** How the books of a dog came to say what they say, and whom it could change runs with today. */
 export function booksOf(db: Db, resident: Resident, ladder: Curriculum, today: string): BooksView {
+  const sayDay = dayWords(db)
   const said = (c: ToldBookChange): string =>
     c.of === '' ? kindWords[c.what] : `${findCommand(ladder, c.of)?.name ?? c.of}, ${kindWords[c.what]}`
   const stays = readStayChanges(db, resident.residencyId).map((s) => ({

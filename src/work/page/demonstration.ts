@@ -1,5 +1,5 @@
 import { sayMinute } from '@/core/clock'
-import { dayIn } from '@/core/days'
+import { dayIn, sayDay } from '@/core/days'
 import { noChange, type ScriptChange } from '@/core/demonstration/change'
 import { outlookOf, type Outlook } from '@/core/demonstration/outlook'
 import type { Script } from '@/core/demonstration/script'
@@ -99,7 +99,8 @@ export function printedScript(db: Db, residencyId: string, now: number): Printed
   const { resident, live, timeZone } = view
   const house = readHouse(db)
   const when = live
-    ? `${dayIn(timeZone, live.from)}, ${sayMinute(wallMinute(timeZone, live.from), house.clock)}, by ${view.handler}`
+    ? `${sayDay(dayIn(timeZone, live.from), house.dates)}, ` +
+      `${sayMinute(wallMinute(timeZone, live.from), house.clock)}, by ${view.handler}`
     : 'not booked yet'
   return {
     run: resident.runNumber,

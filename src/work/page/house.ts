@@ -86,16 +86,16 @@ export function loadHouse(db: Db, now: number): HouseView {
     setAside: listSetAside(db).slice(0, mostShown),
     backupWarning: backupWarning(db, now),
     room: sayRoom(roomLeft(db)),
-    soundness: soundnessView(db, house.timeZone),
+    soundness: soundnessView(db, house),
     nightsKept,
     sections: sectionsFor(people, house.timeZone, house.week).map((s) => ({ ...s, values: values[s.id] })),
   }
 }
 
 /** What is said of the file; which backup is good is looked up only where the file is not. */
-function soundnessView(db: Db, timeZone: string): HouseView['soundness'] {
+function soundnessView(db: Db, house: House): HouseView['soundness'] {
   const look = lastLook(db)
   if (!look) return undefined
   const good = look.damage.length > 0 ? goodBackup(db) : undefined
-  return { at: look.at, said: soundnessSaid(look), odd: oddSaid(look, timeZone), good: good?.name ?? '' }
+  return { at: look.at, said: soundnessSaid(look), odd: oddSaid(look, house), good: good?.name ?? '' }
 }

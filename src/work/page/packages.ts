@@ -90,7 +90,8 @@ export interface Preset {
 const copiedFromDays = 400
 
 export function loadPresets(db: Db, now: number): readonly Preset[] {
-  const since = dayIn(readHouse(db).timeZone, now - copiedFromDays * 86_400_000)
+  const { timeZone, dates } = readHouse(db)
+  const since = dayIn(timeZone, now - copiedFromDays * 86_400_000)
   const packages = readPackages(db).filter((p) => p.given)
   return [
     ...packages.map((p) => ({
@@ -109,7 +110,7 @@ export function loadPresets(db: Db, now: number): readonly Preset[] {
             {
               id: `dog ${r.residencyId}`,
               name: `as ${r.name} was promised`,
-              note: `${r.ownerName}’s, until ${sayDay(r.leavesOn)}`,
+              note: `${r.ownerName}’s, until ${sayDay(r.leavesOn, dates)}`,
               days: undefined,
               dogId: r.dogId,
               promises,

@@ -98,7 +98,7 @@ export function* paperSteps(db: Db, me: string, now: number): Generator<undefine
       ladder,
       release: sayRelease(resident),
       cautions: [resident.biteHistory ? 'Bite history.' : '', resident.caution].filter(Boolean).join(' '),
-      paused: pause ? sayPause(pause) : untested.has(resident.residencyId) ? baselineFirst.said : '',
+      paused: pause ? sayPause(pause, house.dates) : untested.has(resident.residencyId) ? baselineFirst.said : '',
       sheet: next.sets.slice(0, rowsEach).map((s) => ({
         command: s.commandName,
         rung: s.rungName,

@@ -55,6 +55,7 @@ export function practiceFile(booklet: Booklet, program: string): string {
     signals: homework.signals,
     words: [...booklet.words],
     release: booklet.release,
+    dates: booklet.dates,
     whenItFails: [...homework.whenItFails],
     ringWhen: [...homework.ringWhen],
     cautions: [...homework.cautions],
@@ -81,7 +82,7 @@ export function practiceFile(booklet: Booklet, program: string): string {
   const body = html`<h1>${booklet.name} at home</h1>
     <p>
       For ${booklet.owner}, from
-      ${booklet.kennel}${booklet.shownOn === undefined ? '' : `, shown ${sayDay(booklet.shownOn)}`}.
+      ${booklet.kennel}${booklet.shownOn === undefined ? '' : `, shown ${sayDay(booklet.shownOn, booklet.dates)}`}.
     </p>
     ${homework.note !== '' && html`<p><b>${homework.note}</b></p>`}
     <h2>Today</h2>

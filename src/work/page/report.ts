@@ -1,3 +1,4 @@
+import { readHouse } from '@/store/house'
 import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
 import { pastOf } from '@/core/forecast/stretches'
 import { foldDog } from '@/core/progress/fold'
@@ -87,6 +88,7 @@ export function loadReport(db: Db, residencyId: string, now: number, number?: nu
     paused: week.number >= newest.number ? pausedBecause(db, residencyId) : '',
     chance: week.number >= newest.number ? keptForecast(db, residencyId)?.told.chance : undefined,
     kennel,
+    dates: readHouse(db).dates,
   }
   const made = weekReport(facts)
   const versions = reportChanges.read(db, residencyId)

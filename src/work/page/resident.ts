@@ -1,3 +1,4 @@
+import { readHouse } from '@/store/house'
 import type { WhatNext } from '@/core/coach/next'
 import { commandOf, findCommand, ownRung } from '@/core/curriculum/lookup'
 import type { Pace } from '@/core/promise/quota'
@@ -117,7 +118,7 @@ function forecastPart(db: Db, { resident, today, curriculum, derived }: DogScene
   if (isUntested(db, resident.residencyId, today)) return undefined
   const told = keptForecast(db, resident.residencyId)
   return {
-    view: told && forecastView(told.told, curriculum),
+    view: told && forecastView(told.told, curriculum, readHouse(db).dates),
     madeAt: told?.madeAt,
     bad: sayVerdict(readVerdict(db)),
     due: told === undefined || told.day !== today || forecastIsDue(db, resident.residencyId),

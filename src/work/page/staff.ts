@@ -49,12 +49,11 @@ export function listStaff(
 
 /** In words, the last first: who was turned away in these weeks, how often on which day, and from what. */
 export function sayTurnedAway(db: Db, now: number): readonly string[] {
-  const zone = readKennel(db).timeZone
-  const { clock } = readHouse(db)
+  const { timeZone: zone, clock, dates } = readHouse(db)
   const people = new Map(readPeople(db).map((p) => [p.id, p.name]))
   return readTurnedAway(db, addDays(dayIn(zone, now), -turnedAwayDays)).map(
     ({ personId, day, why, times, lastAt, place }) =>
-      `${people.get(personId) ?? personId}, ${sayDay(day)}: ` +
+      `${people.get(personId) ?? personId}, ${sayDay(day, dates)}: ` +
       (why === 'passcode' ? 'a wrong passcode' : 'asked for more than the role allows') +
       `${times === 1 ? '' : ` ${times} times, last`} at ${sayMinute(wallMinute(zone, lastAt), clock)}, ` +
       (why === 'passcode' ? `from ${place}` : place),

@@ -1,5 +1,5 @@
 import { sayMinute } from '@/core/clock'
-import { addDays, dayIn, daysBetween, sayDay } from '@/core/days'
+import { addDays, dayIn, daysBetween, sayDate, sayDay } from '@/core/days'
 import type { House } from '@/core/house/house'
 import type { FewDealing } from '@/core/dealing'
 import { fewBlocks, type FewBlocks } from '@/core/forecast/capacity'
@@ -50,14 +50,13 @@ function wornLately(db: Db, today: string): WallPage['worn'] {
 }
 
 /** When a handoff is, short enough for a run’s name to stand above it: on its day the hour, before that the day. */
-function sayBooked(from: number, today: string, { timeZone, clock }: Pick<House, 'timeZone' | 'clock'>): string {
+function sayBooked(from: number, today: string, { timeZone, clock, dates }: House): string {
   const day = dayIn(timeZone, from)
-  const [, ...date] = sayDay(day).split(' ')
-  return day === today ? sayMinute(wallMinute(timeZone, from), clock) : date.join(' ')
+  return day === today ? sayMinute(wallMinute(timeZone, from), clock) : sayDate(day, dates)
 }
 
-const sayCalled = (call: ReturnType<typeof lastCall>, { timeZone }: Pick<House, 'timeZone'>): string =>
-  call ? `called ${sayDay(dayIn(timeZone, call.at))} by ${firstName(call.by)}` : ''
+const sayCalled = (call: ReturnType<typeof lastCall>, { timeZone, dates }: House): string =>
+  call ? `called ${sayDay(dayIn(timeZone, call.at), dates)} by ${firstName(call.by)}` : ''
 
 /** The wall as it stands now, for who lets others in between. */
 export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor = {}): Generator<undefined, WallPage> {
@@ -94,10 +93,15 @@ export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor 
       : [{ residencyId, byBlocks: of.byBlocks, from: 0, until: 1 }],
   )
   const dealt = fewBlocks(claims, capacityOf(db, today).onHand(0))
-  const view = buildWall(newestCurriculum(db), dogs, today, now, forgetting.model, me, {
-    floor: floor === 'yes',
-    floorOutOfReach: floorOutOfReach === 'yes',
-    few: few === 'most' ? dealt?.blocks : undefined,
+  const view = buildWall(newestCurriculum(db), dogs, today, now, {
+    model: forgetting.model,
+    me,
+    dates: kennel.dates,
+    dealing: {
+      floor: floor === 'yes',
+      floorOutOfReach: floorOutOfReach === 'yes',
+      few: few === 'most' ? dealt?.blocks : undefined,
+    },
   })
   const shared = { today, spaces: readSpaces(db), forgetting, house: houseForNext(db, today, now) }
   yield

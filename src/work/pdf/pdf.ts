@@ -1,6 +1,6 @@
 import { sayDay } from '@/core/days'
-import type { Paper } from '@/core/paper'
-import { begin, end, quiet, setFace, write, type Doc } from './type'
+import { plainWays } from '@/core/measures'
+import { begin, end, quiet, setFace, write, type Doc, type PaperWays } from './type'
 import type { DoorCard, FeedingList, WordsView } from '../page/printed'
 
 const plum = '#7d1d60'
@@ -9,7 +9,7 @@ const plum = '#7d1d60'
 const leastStep = 6.5
 
 /** A run-door card, A6 or an index card: what anybody must know before the door is opened. */
-export async function cardPdf(card: DoorCard, paper?: Paper): Promise<Buffer> {
+export async function cardPdf(card: DoorCard, { paper, dates }: PaperWays = plainWays): Promise<Buffer> {
   const { doc, done } = begin('card', `Run ${card.run}: ${card.name}`, paper)
   const left = 16
   const width = doc.page.width - 32
@@ -23,7 +23,7 @@ export async function cardPdf(card: DoorCard, paper?: Paper): Promise<Buffer> {
   })
   y = write(
     doc,
-    `${card.owner}’s, until ${sayDay(card.until)}`,
+    `${card.owner}’s, until ${sayDay(card.until, dates)}`,
     'text',
     9,
     { x: left + 64, y, width: width - 64 - photoWidth - 6 },
@@ -148,9 +148,9 @@ function table(doc: Doc, top: number, columns: readonly Column[], rows: readonly
 }
 
 /** The feeding list, on a whole sheet. */
-export async function feedingPdf(list: FeedingList, paper?: Paper): Promise<Buffer> {
-  const { doc, done } = begin('whole', `Feeding list ${sayDay(list.today)}`, paper)
-  let y = write(doc, `Feeding list, ${sayDay(list.today)}`, 'head', 20, { x: 36, y: 36, width: 520 })
+export async function feedingPdf(list: FeedingList, { paper, dates }: PaperWays = plainWays): Promise<Buffer> {
+  const { doc, done } = begin('whole', `Feeding list ${sayDay(list.today, dates)}`, paper)
+  let y = write(doc, `Feeding list, ${sayDay(list.today, dates)}`, 'head', 20, { x: 36, y: 36, width: 520 })
   y = write(doc, `${list.kennel}. ${list.meals}. ${list.caution}`, 'text', 10, { x: 36, y: y + 2, width: 520 }, quiet)
   table(
     doc,
@@ -171,9 +171,9 @@ export async function feedingPdf(list: FeedingList, paper?: Paper): Promise<Buff
 }
 
 /** The cue dictionary, on whole sheets. */
-export async function wordsPdf(view: WordsView, paper?: Paper): Promise<Buffer> {
-  const { doc, done } = begin('whole', `Cue words ${sayDay(view.today)}`, paper)
-  let y = write(doc, `Cue words, ${sayDay(view.today)}`, 'head', 20, { x: 36, y: 36, width: 520 })
+export async function wordsPdf(view: WordsView, { paper, dates }: PaperWays = plainWays): Promise<Buffer> {
+  const { doc, done } = begin('whole', `Cue words ${sayDay(view.today, dates)}`, paper)
+  let y = write(doc, `Cue words, ${sayDay(view.today, dates)}`, 'head', 20, { x: 36, y: 36, width: 520 })
   y = write(
     doc,
     `${view.kennel}. The house’s words: ${view.house.map((c) => `${c.command} “${c.word}”`).join(', ')}. ` +

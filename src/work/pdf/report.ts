@@ -1,19 +1,20 @@
 import { sayDay } from '@/core/days'
-import type { Paper } from '@/core/paper'
+import { plainWays } from '@/core/measures'
 import { reportParts } from '@/core/views/weekReport'
 import type { ReportPage } from '../page/report'
-import { begin, end, quiet, write, type Doc } from './type'
+import { begin, end, quiet, write, type Doc, type PaperWays } from './type'
 
 const [ink, held, rule] = ['#10302a', '#00695c', '#7d9389']
 
 /** The report of a week on one sheet: its words, and each promised command as far as it was and as it is. */
-export async function reportPdf(page: ReportPage, paper?: Paper): Promise<Buffer> {
+export async function reportPdf(page: ReportPage, { paper, dates }: PaperWays = plainWays): Promise<Buffer> {
   const { resident, week } = page
   const { doc, done } = begin('whole', `${resident.name}, week ${week.number}`, paper)
   const { left, right, bottom } = doc.page.margins
   const width = doc.page.width - left - right
+  const days = `${sayDay(week.from, dates)} to ${sayDay(week.to, dates)}`
   let y = write(doc, `${resident.name}, week ${week.number}`, 'head', 24, { x: left, y: 40, width })
-  y = write(doc, `${sayDay(week.from)} to ${sayDay(week.to)}`, 'text', 11, { x: left, y, width }, quiet) + 10
+  y = write(doc, days, 'text', 11, { x: left, y, width }, quiet) + 10
   for (const part of reportParts) {
     const text = page.texts[part]
     if (text === '') continue

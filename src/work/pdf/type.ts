@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import PDFDocument from 'pdfkit'
 import { z } from 'zod'
+import type { HouseWays } from '@/core/measures'
 import { letterSheets, sheetNames, type Paper, type Sheet } from '@/core/paper'
 import { sfntOf } from './sfnt'
 
@@ -16,6 +17,9 @@ const faces = {
 } as const
 
 const second = 'noto-sans'
+
+/** What of a house’s ways its papers depend on. */
+export type PaperWays = Pick<HouseWays, 'paper' | 'dates'>
 
 type Face = keyof typeof faces
 

@@ -104,7 +104,7 @@ describe('what a device sent and the kennel has no more', () => {
     tablet.rep(set.id)
     const block = { ...tablet.block(residencyId, ada), deviceAt: monday - 9 * msPerDay }
     recordFacts(db, tablet.batch([set, tablet.rep(set.id), tablet.rep(v4()), tablet.rep(v4()), block]), tablet.at)
-    const said = (at: number) => oddSaid(lookThrough(db, at), 'UTC')
+    const said = (at: number) => oddSaid(lookThrough(db, at), { timeZone: 'UTC', dates: 'day-first' })
     // On the day itself it may be on its way; what lies outside a stay is said at once.
     expect(said(tablet.at + 1000)).toHaveLength(1)
     expect(said(tablet.at + 2 * msPerDay)).toEqual([

@@ -1,3 +1,5 @@
+import { readHouse } from '@/store/house'
+import type { Names } from '@/core/views/resident'
 import type { Curriculum } from '@/core/curriculum/types'
 import { ownerHolds } from '@/core/facts/words'
 import { dayIn } from '@/core/days'
@@ -27,7 +29,7 @@ export interface DogScene {
   readonly places: readonly Place[]
   readonly spaces: readonly SpaceRow[]
   readonly forgetting: FittedForgetting
-  readonly names: { readonly places: ReadonlyMap<string, string>; readonly people: ReadonlyMap<string, string> }
+  readonly names: Names
 }
 
 /** What is true around this dog, for who lets others in between; undefined when there is no such residency. */
@@ -58,6 +60,7 @@ export function* dogSceneSteps(db: Db, residencyId: string, now: number): Genera
     names: {
       places: new Map(allPlaces(db).map((p) => [p.id, p.name])),
       people: new Map([...people.map((p) => [p.id, p.name] as const), [ownerHolds, resident.ownerName]]),
+      dates: readHouse(db).dates,
     },
   }
 }

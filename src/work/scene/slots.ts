@@ -1,4 +1,5 @@
-import { addDays, dayIn, sayDay, startOfDay, weekdayOf } from '@/core/days'
+import { dayWords } from './dayWords'
+import { addDays, dayIn, startOfDay, weekdayOf } from '@/core/days'
 import type { House } from '@/core/house/house'
 import { freeSlots, handoffEveryMinutes, handoffMinutes, isQuiet, type Slot } from '@/core/handoff/slots'
 import type { Db } from '@/store/database'
@@ -75,6 +76,7 @@ export function whyTaken(
   },
 ): string | undefined {
   const { timeZone } = readKennel(db)
+  const sayDay = dayWords(db)
   const { name } = resident
   const to = from + handoffMinutes * 60_000
   const overlaps = (h: { readonly from: number; readonly to: number }) => from < h.to && h.from < to
@@ -114,6 +116,7 @@ export function moveFirst(
   within: (day: string) => boolean = () => true,
 ): string | undefined {
   const { timeZone } = readKennel(db)
+  const sayDay = dayWords(db)
   const booked = handoffsAfter(db, now)
     .map((h) => ({ ...h, day: dayIn(timeZone, h.from) }))
     .filter((h) => h.personId === personId && within(h.day))

@@ -1,3 +1,4 @@
+import type { House } from '@/core/house/house'
 import { join } from 'node:path'
 import { dayIn, msPerDay, sayDay } from '@/core/days'
 import type { Db } from '@/store/database'
@@ -132,12 +133,16 @@ const otherKind = ['fact', 'facts'] as const
  * What never came or came oddly in the last thirty days, in sentences for somebody to look at; empty for nothing. The
  * file is sound all the same.
  */
-export function oddSaid({ gaps, orphans, unsure }: Soundness, timeZone: string): readonly string[] {
+export function oddSaid(
+  { gaps, orphans, unsure }: Soundness,
+  { timeZone, dates }: Pick<House, 'timeZone' | 'dates'>,
+): readonly string[] {
+  const on = (at: number) => sayDay(dayIn(timeZone, at), dates)
   const facts = (n: number) => (n === 1 ? 'One fact' : `${n} facts`)
   return [
     ...gaps.map(
       ({ n, at }) =>
-        `${facts(n)} of one device never came, before what it sent on ${sayDay(dayIn(timeZone, at))}. It is asked ` +
+        `${facts(n)} of one device never came, before what it sent on ${on(at)}. It is asked ` +
         'again whenever it is used: look whether a device lies about, and ask who worked that day.',
     ),
     ...(orphans.n === 0
@@ -153,7 +158,7 @@ export function oddSaid({ gaps, orphans, unsure }: Soundness, timeZone: string):
           'Recorded outside the stay of their dog, or by a clock that could not be trusted: ' +
             unsure
               .slice(0, 6)
-              .map((u) => `${u.n} ${(kindSaid[u.kind] ?? otherKind)[u.n === 1 ? 0 : 1]} of ${sayDay(u.day)}`)
+              .map((u) => `${u.n} ${(kindSaid[u.kind] ?? otherKind)[u.n === 1 ? 0 : 1]} of ${sayDay(u.day, dates)}`)
               .join(', ') +
             `${unsure.length > 6 ? ' and more' : ''}. Look whether the day is right.`,
         ]),

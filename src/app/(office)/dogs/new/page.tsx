@@ -40,7 +40,7 @@ export default async function NewDogPage({
     .map((b) => ({
       key: b.key,
       name: b.typed['name']?.[0] || 'no name yet',
-      by: `${b.by}, ${sayMoment(b.savedAt, house.timeZone, house.clock)}`,
+      by: `${b.by}, ${sayMoment(b.savedAt, house.timeZone, house)}`,
     }))
   return (
     <DogForm

@@ -10,6 +10,6 @@ export const GET = handle('hand', async (_: Request, { params }: { params: Promi
   const db = kennelDatabase()
   const card = doorCard(db, (await params).residencyId, requestTime())
   return card
-    ? pdf(await cardPdf(card, readHouse(db).paper), `run-${card.run}-${card.name}`)
+    ? pdf(await cardPdf(card, readHouse(db)), `run-${card.run}-${card.name}`)
     : new Response('There is no such dog here.', { status: 404 })
 })

@@ -16,7 +16,7 @@ export const GET = handle(
     const week = asked.parse(new URL(request.url).searchParams.get('week') ?? undefined)
     const page = loadReport(db, (await params).residencyId, requestTime(), week)
     return page
-      ? pdf(await reportPdf(page, readHouse(db).paper), `${page.resident.name}-week-${page.week.number}`)
+      ? pdf(await reportPdf(page, readHouse(db)), `${page.resident.name}-week-${page.week.number}`)
       : new Response('There is no such dog here.', { status: 404 })
   },
 )
