@@ -20,6 +20,28 @@ export const releaseSign = ({ signs }: Signed): string => signs?.release ?? usua
 /** What a deaf dog is shown to mark: its owner’s own sign, else a flash of the hand. */
 export const markSign = ({ signs }: Signed): string => signs?.mark ?? usualMark
 
+/** What a kennel shows every deaf dog in place of release and marker; empty where it has no sign of its own. */
+export interface HouseSigns {
+  readonly deafRelease: string
+  readonly deafMark: string
+}
+
+/**
+ * The traits of a dog as the books take them: one that does not hear is shown the signs of the house from then on,
+ * where its owner has none. A dog in training keeps its signs, whatever the house shows later.
+ */
+export function withHouseSigns<Traits extends Pick<DogTraits, 'deaf' | 'signs'>>(
+  traits: Traits,
+  { deafRelease, deafMark }: HouseSigns,
+): Traits {
+  if (!traits.deaf || (deafRelease === '' && deafMark === '')) return traits
+  const { release = deafRelease, mark = deafMark } = traits.signs ?? {}
+  return {
+    ...traits,
+    signs: { ...traits.signs, ...(release === '' ? {} : { release }), ...(mark === '' ? {} : { mark }) },
+  }
+}
+
 interface Worded {
   readonly traits: Pick<DogTraits, 'deaf' | 'signs'>
   readonly releaseWord: string

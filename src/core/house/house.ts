@@ -77,6 +77,9 @@ const house = z
     floorOutOfReach: yesNo.default('yes'),
     /** How they are dealt where there are fewer of them than dogs. */
     fewBlocks: z.enum(fewDealings).default('most'),
+    /** What a deaf dog is shown from its intake on, where its owner has no sign; empty for what the trade shows. */
+    deafRelease: optionalLine('The release, shown', 60).default(''),
+    deafMark: optionalLine('The marker, shown', 60).default(''),
     caution: lines('The caution', 400),
   })
   .superRefine((h, ctx) => {
@@ -112,6 +115,8 @@ export const keptHouse = (name: string, timeZone: string) => {
     floor: yesNo.default(plain.floor),
     floorOutOfReach: yesNo.default(plain.floorOutOfReach),
     fewBlocks: z.enum(fewDealings).default(plain.fewBlocks),
+    deafRelease: z.string().default(''),
+    deafMark: z.string().default(''),
     caution: z.string().default(''),
   })
 }
@@ -227,6 +232,8 @@ export const plainHouse = (name: string, timeZone: string): House => ({
   floor: 'yes',
   floorOutOfReach: 'yes',
   fewBlocks: 'most',
+  deafRelease: '',
+  deafMark: '',
   caution: '',
 })
 

@@ -1,3 +1,4 @@
+import { markSign, releaseSign } from '../dog/deaf'
 import { placeKinds } from '../curriculum/types'
 import { choicesOf, type FieldSpec } from '../form'
 import type { HouseWays } from '../measures'
@@ -88,6 +89,18 @@ export function sectionsFor(
           [`work those whom it makes ready; no dog waits longer than ${longestWait} days`, 'most'],
           ['one block each, as far as they go', 'each'],
         ),
+        {
+          kind: 'text',
+          name: 'deafRelease',
+          label: 'Release, shown to a deaf dog',
+          hint: `else ${releaseSign({})}; for dogs to come whose owner has no sign`,
+        },
+        {
+          kind: 'text',
+          name: 'deafMark',
+          label: 'Marker, shown to a deaf dog',
+          hint: `else ${markSign({})}; for dogs to come whose owner has no sign`,
+        },
         { kind: 'time', name: 'quietFrom', label: 'Quiet from', hint: 'no demonstration is offered then' },
         { kind: 'time', name: 'quietTo', label: 'Quiet until' },
         {

@@ -1,6 +1,7 @@
 import { finishes, finishNames } from '../dog/finish'
 import { sides } from '../dog/side'
-import { markSign, releaseSign } from '../dog/deaf'
+import type { DogTraits } from '../dog/traits'
+import { markSign, releaseSign, withHouseSigns, type HouseSigns } from '../dog/deaf'
 import { feltNames, feltSignals } from '../dog/felt'
 import { traitNames, traitWords } from '../dog/traits'
 import { choicesOf, type FieldChoice, type FieldSpec } from '../form'
@@ -32,6 +33,8 @@ export interface StepContext {
   readonly taught: boolean
   /** It does not hear, so that its release and its marker are shown. */
   readonly deaf: boolean
+  /** What the house shows such a dog where its owner has no sign. */
+  readonly signs: HouseSigns
 }
 
 /** Asked once the side is not known, and answered as soon as it is. */
@@ -50,6 +53,7 @@ export const usualQuestions = [
 
 /** The steps of one dog's intake. */
 export function stepsFor(context: StepContext): readonly StepSpec[] {
+  const ofHouse = withHouseSigns<Pick<DogTraits, 'deaf' | 'signs'>>({ deaf: true }, context.signs)
   return [
     {
       id: 'owner',
@@ -208,8 +212,13 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
         { kind: 'text', name: 'marker', label: 'Marker', start: 'Yes' },
         ...(context.deaf
           ? [
-              { kind: 'text', name: 'releaseSign', label: 'Release, shown', hint: `else ${releaseSign({})}` } as const,
-              { kind: 'text', name: 'markSign', label: 'Marker, shown', hint: `else ${markSign({})}` } as const,
+              {
+                kind: 'text',
+                name: 'releaseSign',
+                label: 'Release, shown',
+                hint: `else ${releaseSign(ofHouse)}`,
+              } as const,
+              { kind: 'text', name: 'markSign', label: 'Marker, shown', hint: `else ${markSign(ofHouse)}` } as const,
             ]
           : []),
         { kind: 'one', name: 'side', label: 'Side', start: 'not known yet', choices: choicesOf(sides) },

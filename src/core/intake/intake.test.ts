@@ -13,6 +13,7 @@ const steps = stepsFor({
   unit: 'kg',
   taught: true,
   deaf: true,
+  signs: { deafRelease: '', deafMark: 'thumbs up' },
   others: [{ id: 'x', name: '1 Rook' }],
   commands: houseCurriculum.commands.map((c) => ({
     id: c.id,

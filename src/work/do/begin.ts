@@ -3,6 +3,7 @@ import { v7 } from 'uuid'
 import { z } from 'zod'
 import { sides, sideSaid } from '@/core/dog/side'
 import { isYoung } from '@/core/coach/allowed'
+import { withHouseSigns } from '@/core/dog/deaf'
 import { plainDog, traitNames, type DogTraits } from '@/core/dog/traits'
 import { methodAt } from '@/core/method/method'
 import { promisedRows, somePromised } from '@/core/intake/steps'
@@ -176,7 +177,7 @@ function keepTyped(
     ...(form.side === 'not known yet' ? {} : sideSaid(form.side)),
     caution: said(form.caution, known.caution),
     biteHistory: form.biteHistory || (known.biteHistory && form.shown !== form.dogId),
-    traits: traitsIn(form, known.traits),
+    traits: withHouseSigns(traitsIn(form, known.traits), readHouse(db)),
   })
 }
 
@@ -233,7 +234,7 @@ export function addDog(
           ...sideSaid(form.side),
           caution: form.caution,
           biteHistory: form.biteHistory,
-          traits: traitsIn(form),
+          traits: withHouseSigns(traitsIn(form), readHouse(db)),
           createdAt: now,
         })
       if (!before)

@@ -7,11 +7,12 @@ import { sideAsked } from '@/core/intake/asked'
 import { stepIds } from '@/core/intake/steps'
 import type { Db } from '@/store/database'
 import { readWeights } from '@/store/food'
+import { appendHouse, readHouse } from '@/store/house'
 import { readEntry } from '@/store/intake'
 import { findResident, readCueWords, readPromises, type Resident } from '@/store/residents'
 import { loadComing } from '../page/coming'
 import { loadHandoffPage } from '../page/handoff'
-import { loadIntake, loadPromising, valuesNow } from '../page/intake'
+import { loadIntake, loadPromising, specsFor, valuesNow } from '../page/intake'
 import { loadBooklet } from '../page/booklet'
 import { doorCard } from '../page/printed'
 import { loadResident } from '../page/resident'
@@ -210,6 +211,30 @@ describe('the intake', () => {
     expect(findResident(db, residencyId)?.traits.signs).toEqual({ release: 'thumbs up', mark: 'a nod' })
     said({})
     expect(doorCard(db, residencyId, monday)?.release).toBe('open hand')
+  })
+
+  it('a deaf dog is shown the signs of the house from its booking on, and keeps them in training', () => {
+    const { db, who, residencyId } = arrivedDog()
+    const houseShows = (deafRelease: string, deafMark: string) => {
+      appendHouse(db, v7(), { ...readHouse(db), deafRelease, deafMark }, who, monday)
+    }
+    const toldDeaf = () => {
+      keepStep(db, residencyId, 'health', { ...typed({}), traits: ['deaf'] }, who, monday)
+      return doorCard(db, residencyId, monday)
+    }
+    const resident = () => findResident(db, residencyId) as Resident
+    expect(toldDeaf()).toMatchObject({ release: 'open hand', marker: 'hand flash' })
+    houseShows('arms wide', '')
+    expect(toldDeaf()).toMatchObject({ release: 'arms wide', marker: 'hand flash' })
+    expect(valuesNow(db, resident(), 'words', monday)['releaseSign']).toEqual(['arms wide'])
+    // What the house shows later means nothing to a dog that was taught another sign.
+    houseShows('a bow', 'thumbs up')
+    expect(toldDeaf()).toMatchObject({ release: 'arms wide', marker: 'thumbs up' })
+    const [came, hears] = [['deaf'], []].map((traits, i) => dog(db, { name: `Reed ${i}`, run: `${i + 2}`, traits }))
+    expect(doorCard(db, came ?? '', monday)).toMatchObject({ release: 'a bow', marker: 'thumbs up' })
+    expect(doorCard(db, hears ?? '', monday)).toMatchObject({ release: '“Okay”' })
+    const asked = specsFor(db, findResident(db, came ?? '') as Resident, monday).flatMap((s) => s.fields)
+    expect(asked.find((f) => 'name' in f && f.name === 'releaseSign')).toMatchObject({ hint: 'else a bow' })
   })
 
   it('what a stiff dog learns instead of what was promised is said where it is chosen, and to its owner', () => {

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { findCommand } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { fieldErrors, nested, type Typed } from '@/core/fields'
+import { withHouseSigns } from '@/core/dog/deaf'
 import { plainDog, traitNames } from '@/core/dog/traits'
 import { sideSaid } from '@/core/dog/side'
 import { checkWeight } from '@/core/food/weight'
@@ -183,7 +184,11 @@ function followStep(
         felt: health.felt === '' ? undefined : health.felt,
       }
       // Two people are a caution like any other: it has to stand wherever somebody is sent to this door.
-      updateDog(db, resident.dogId, { caution: withTwo(health), biteHistory: health.biteHistory, traits })
+      updateDog(db, resident.dogId, {
+        caution: withTwo(health),
+        biteHistory: health.biteHistory,
+        traits: withHouseSigns(traits, readHouse(db)),
+      })
       refoldDog(db, resident.dogId, now)
       return undefined
     }
@@ -299,11 +304,14 @@ function takeWords(
   updateDog(db, resident.dogId, {
     releaseWord: words.release,
     markerWord: words.marker,
-    traits: {
-      ...resident.traits,
-      byHand: byHand.length === 0 ? undefined : byHand,
-      signs: signsOf(words, resident.traits),
-    },
+    traits: withHouseSigns(
+      {
+        ...resident.traits,
+        byHand: byHand.length === 0 ? undefined : byHand,
+        signs: signsOf(words, resident.traits),
+      },
+      readHouse(db),
+    ),
     ...sideSaid(words.side),
   })
   const finish = words.finish === '' ? undefined : words.finish

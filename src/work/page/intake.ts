@@ -71,6 +71,7 @@ export function specsFor(db: Db, resident: Resident, now: number): readonly Step
   return stepsFor({
     unit: house.unit,
     deaf: resident.traits.deaf,
+    signs: house,
     taught: firstRecorded(db, resident.residencyId) !== null,
     others: othersFor(db, resident, dayIn(house.timeZone, now)),
     commands: ladderInUse(db, resident.residencyId, now).commands.map((c) => ({
