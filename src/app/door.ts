@@ -19,6 +19,7 @@ import {
 import { kennelDatabase } from '@/store/connection'
 import { patiently } from '@/store/patience'
 import type { Person } from '@/store/kennel'
+import { isWallTablet } from '@/store/wallTablets'
 import { passOver, sayTrouble, troubleOf } from '@/store/trouble'
 import { requestTime } from '@/work/scene/clock'
 import { signOut } from '@/work/do/signIn'
@@ -58,6 +59,12 @@ export async function leave(): Promise<void> {
   if (id === undefined) return
   const db = kennelDatabase()
   await patiently(db, () => signOut(db, id, requestTime())).catch(passOver)
+}
+
+/** Whether this device shows the wall while it is locked. */
+export async function isLockedWall(): Promise<boolean> {
+  const device = await deviceHere()
+  return device !== undefined && isWallTablet(kennelDatabase(), device)
 }
 
 /** Where a request comes from, as our own server saw it at the socket. */

@@ -16,6 +16,7 @@ export interface Page {
 
 export const pages: readonly Page[] = [
   { address: '/', name: 'Wall', least: 'hand', key: 'w', sample: '/' },
+  { address: '/locked', name: 'Wall of a locked device', least: 'nobody', sample: '/locked' },
   { address: '/coming', name: 'Days', least: 'hand', key: 'g', sample: '/coming' },
   { address: '/coming/another', name: 'Room for another', least: 'lead', sample: '/coming/another' },
   { address: '/bowls', name: 'Bowls', least: 'hand', key: 'f', sample: '/bowls' },

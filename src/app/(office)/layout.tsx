@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { enter } from '@/app/door'
+import { enter, isLockedWall } from '@/app/door'
 import { loadFrame } from '@/work/page/frame'
 import { kennelDatabase } from '@/store/connection'
 import { Shell } from '@/screens/shell/Shell'
@@ -11,7 +11,13 @@ export default async function OfficeLayout({ children }: { children: ReactNode }
   const frame = loadFrame(kennelDatabase(), requestTime())
   return (
     <WaysProvider ways={frame.ways}>
-      <Shell kennel={frame.kennel} dogs={frame.dogs} small={frame.small} person={person}>
+      <Shell
+        kennel={frame.kennel}
+        dogs={frame.dogs}
+        small={frame.small}
+        person={person}
+        showsWall={await isLockedWall()}
+      >
         {children}
       </Shell>
     </WaysProvider>

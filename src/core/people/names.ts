@@ -23,6 +23,18 @@ export const ownersOwn = (called: string): string => `${called}${/^the .*s$/.tes
 /** What owners are called after “Dear”. */
 export const ownerAddressed = (name: string): string => ownerCalled(name).replace(/^the /, '')
 
+/** Words of an owner's name that name nobody. */
+const noName = /^(the|and|family|mr|mrs|ms|miss|mx|dr|prof)\.?$/i
+
+/** A text that somebody typed, with “the owner” wherever the owner of the dog is named in it. */
+export function withoutOwner(text: string, owner: string): string {
+  const names = owner.split(/[\s,&]+/).filter((word) => word.length > 1 && !noName.test(word))
+  if (names.length === 0) return text
+  const any = names.map((word) => word.replace(/[$()*+.?[\\\]^{|}]/g, '\\$&')).join('|')
+  const one = `(?:(?:the|mr|mrs|ms|miss|mx|dr|prof)\\.? )?(?<![\\p{L}\\p{N}])(?:${any})(?![\\p{L}\\p{N}])`
+  return text.replace(new RegExp(`${one}(?:(?: and | & |, | )${one})*`, 'giu'), 'the owner')
+}
+
 /** What sends no one to this dog without a warning; empty where nothing does. */
 export const askingPerson = (dog: {
   readonly biteHistory: boolean

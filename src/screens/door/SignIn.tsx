@@ -17,16 +17,19 @@ interface Props {
   readonly to: string
   /** The role that the page asked for needs, when somebody signed in lacks it. */
   readonly least: Role | undefined
+  /** Nobody at the door: this device goes back to the wall. */
+  readonly showsWall: boolean
 }
 
 /** Who are you: a tap on the name, the passcode, in. */
-export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
+export function SignIn({ kennel, people, demoPasscode, to, least, showsWall }: Props) {
   const [who, setWho] = useState(people.length === 1 ? (people[0]?.id ?? '') : '')
   const [passcode, setPasscode] = useState('')
   const [wrong, setWrong] = useState('')
   const [waitUntil, setWaitUntil] = useState(0)
   const left = useSecondsUntil(waitUntil)
   const names = useLastFirst(people)
+  useBackToWall(showsWall)
   const [pending, start] = useTransition()
   const send = () => {
     start(async () => {
@@ -121,6 +124,28 @@ export function SignIn({ kennel, people, demoPasscode, to, least }: Props) {
       </p>
     </DoorPage>
   )
+}
+
+/** Design choice: nobody types for so long at a door that hangs on a wall. */
+const backToWallMs = 120_000
+
+/** Goes back to the wall once nobody has touched the door for a while; only where the device shows it. */
+function useBackToWall(showsWall: boolean): void {
+  useEffect(() => {
+    if (!showsWall) return
+    let timer: ReturnType<typeof setTimeout>
+    const anew = () => {
+      clearTimeout(timer)
+      timer = setTimeout(() => window.location.assign('/locked'), backToWallMs)
+    }
+    anew()
+    const events = ['pointerdown', 'keydown'] as const
+    for (const e of events) window.addEventListener(e, anew, { passive: true })
+    return () => {
+      clearTimeout(timer)
+      for (const e of events) window.removeEventListener(e, anew)
+    }
+  }, [showsWall])
 }
 
 /** These people, those who signed in at this machine last first: known once the page has woken. */

@@ -8,6 +8,7 @@ import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Button, Quiet } from '@/ui/press'
 import { Why } from '@/ui/Why'
 import { useWhen } from '@/ui/ways'
+import { WallTablets } from './WallTablets'
 import { OfficePage } from '@/ui/Page'
 import type { Deed } from '@/work/do/deed'
 import type { BackupFile, InsideBeside } from '@/work/scene/backups'
@@ -18,7 +19,20 @@ import { SpecForm } from '../form/SpecForm'
 import type { Told } from '../told'
 
 /** The house: what is true of it whatever dog is in it. */
-export function House({ view, keep, backups }: { view: HouseView; keep: FormAction; backups: BackupDeeds }) {
+export function House({
+  view,
+  device,
+  keep,
+  keepTablet,
+  backups,
+}: {
+  view: HouseView
+  /** What this device was named; undefined where it never was. */
+  device: string | undefined
+  keep: FormAction
+  keepTablet: (raw: unknown) => Promise<Told>
+  backups: BackupDeeds
+}) {
   const [kept, setKept] = useState('')
   const keepSection: FormAction = async (before, form) => {
     const after = await keep(before, form)
@@ -38,6 +52,7 @@ export function House({ view, keep, backups }: { view: HouseView; keep: FormActi
           ))}
           <Link href="/people/new">People and hours</Link>
           <Link href="/packages">Packages of promises</Link>
+          <a href="#wall-tablet">Tablet on the wall</a>
           <a href="#backup">Backup</a>
         </nav>
       </header>
@@ -56,6 +71,7 @@ export function House({ view, keep, backups }: { view: HouseView; keep: FormActi
           />
         </section>
       ))}
+      <WallTablets tablets={view.wallTablets} timeZone={view.house.timeZone} device={device} keep={keepTablet} />
       <Backup view={view} deeds={backups} />
     </Page>
   )

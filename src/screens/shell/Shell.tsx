@@ -28,19 +28,22 @@ export function Shell({
   dogs,
   small,
   person,
+  showsWall,
   children,
 }: {
   kennel: string
   dogs: readonly JumpDog[]
   small: SmallCommands
   person: { readonly id: string; readonly name: string; readonly role: Role }
+  /** This device goes on showing the wall once it is locked. */
+  showsWall: boolean
   children: ReactNode
 }) {
   const path = usePathname()
   const [help, setHelp] = useState(false)
   const mine = headPages.filter((p) => mayAct(person.role, p.least))
   const shortcuts = useShortcuts(mine, () => setHelp(true))
-  const lock = useLock()
+  const lock = useLock(showsWall)
   useIdle(lock)
   return (
     <>

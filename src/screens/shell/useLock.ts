@@ -6,14 +6,16 @@ import { forgetPages } from '@/device/offline'
 const idleMs = 15 * 60_000
 
 /**
- * Signs out and goes to the door; whoever signs in there comes back to this page. Facts still on the device stay on it.
+ * Signs out and goes to the door, or to the wall that may be read there; whoever signs in at the door comes back to
+ * this page. Facts still on the device stay on it.
  */
-export function useLock(): () => Promise<void> {
+export function useLock(showsWall: boolean): () => Promise<void> {
   return useCallback(async () => {
     await forgetPages()
     await fetch('/api/sign-out', { method: 'POST' }).catch(() => undefined)
-    window.location.assign(`/sign-in?to=${encodeURIComponent(window.location.pathname + window.location.search)}`)
-  }, [])
+    const here = encodeURIComponent(window.location.pathname + window.location.search)
+    window.location.assign(showsWall ? '/locked' : `/sign-in?to=${here}`)
+  }, [showsWall])
 }
 
 /** Locks once nobody has touched the page for a while; another tab in use keeps this one open too. */

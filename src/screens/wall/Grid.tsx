@@ -113,6 +113,9 @@ export const Grid = styled.table`
         outline-offset: -3px;
       }
     }
+  }
+  .who a,
+  .who .dog {
     display: grid;
     grid-template-columns: 1.9rem 6.1rem;
     column-gap: var(--s-1);

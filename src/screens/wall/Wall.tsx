@@ -1,9 +1,8 @@
 'use client'
 import { Link } from '@/ui/link'
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useState, type KeyboardEvent, type MouseEvent } from 'react'
+import { useMemo, useState, type KeyboardEvent, type MouseEvent } from 'react'
 import styled from 'styled-components'
-import { standingWords } from '@/core/promise/standing'
 import { sortRows, type WallSort } from '@/core/views/wallView'
 import type { Packed } from '@/core/views/wallCells'
 import { ButtonLink } from '@/ui/press'
@@ -11,13 +10,12 @@ import { narrow, phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import type { WallPage } from '@/work/page/wall'
 import { Grid } from './Grid'
+import { Legend } from './Legend'
 import { rowsHtml } from './rows'
+import { useFresh } from './useFresh'
 import type { Told } from '../told'
 import { UpNext } from './UpNext'
 import { May } from '../shell/may'
-
-/** A wall that hangs in the office keeps up with what the tablets send. */
-const freshEveryMs = 60_000
 
 const heads: readonly { readonly id: WallSort; readonly name: string; readonly className: string }[] = [
   { id: 'run', name: 'Run, dog', className: 'who' },
@@ -47,12 +45,7 @@ export function Wall({
 }) {
   const { sayDay } = useWhen()
   const router = useRouter()
-  useEffect(() => {
-    const timer = setInterval(() => {
-      if (document.visibilityState === 'visible') router.refresh()
-    }, freshEveryMs)
-    return () => clearInterval(timer)
-  }, [router])
+  useFresh(router.refresh)
   const [open, setOpen] = useState(false)
   const rows = useMemo(() => rowsHtml(sortRows(view.rows, sort, descending), view.commands), [view, sort, descending])
   if (view.rows.length === 0) return <EmptyWall ever={ever} />
@@ -80,7 +73,12 @@ export function Wall({
           <Unfold aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? 'Fold it away' : `Show all ${view.rows.length} dogs`}
           </Unfold>
-          <Legend toldMinute={view.toldMinute} />
+          <Legend toldMinute={view.toldMinute}>
+            {' '}
+            <May to="/forecasts">
+              <Link href="/forecasts">how good they were</Link>
+            </May>
+          </Legend>
         </Top>
         <Scroller data-open={open}>
           <Grid aria-label="Residents against the curriculum">
@@ -140,28 +138,6 @@ function toNextDog(e: KeyboardEvent<HTMLElement>): void {
   if (!next) return
   e.preventDefault()
   next.focus()
-}
-
-function Legend({ toldMinute }: { toldMinute: number | undefined }) {
-  const { sayMinute } = useWhen()
-  const at = toldMinute === undefined ? '' : `, as of ${sayMinute(toldMinute)}`
-  return (
-    <Key>
-      <span>taut: fresh</span>
-      <span>sagging: going stale</span>
-      <span>thick: proofed in more places</span>
-      <span>ring: rung in hand</span>
-      <span>bar: promised</span>
-      <span>figures: rungs, then places</span>
-      <span>
-        ready: chance to be ready when it goes home{at}; ↑ ↓ since yesterday{' '}
-        <May to="/forecasts">
-          <Link href="/forecasts">how good they were</Link>
-        </May>
-      </span>
-      <span className="unseen">Words used: {standingWords.join(', ')}</span>
-    </Key>
-  )
 }
 
 function EmptyWall({ ever }: { ever: boolean }) {
@@ -238,16 +214,6 @@ const Bad = styled.div`
   font-size: var(--t-2);
   ${phone} {
     padding: 0.6rem 0.9rem;
-  }
-`
-const Key = styled.p`
-  display: flex;
-  gap: 0 var(--s-6);
-  font-size: var(--t-1);
-  color: var(--ink-2);
-  flex-wrap: wrap;
-  ${phone} {
-    display: none;
   }
 `
 /** What is there for ears only lies within it, so that it makes no page wider. */

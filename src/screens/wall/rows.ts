@@ -7,12 +7,16 @@ import { lineHtml } from '@/ui/drawing'
  * The rows of the wall as HTML. Sixty dogs by thirteen commands are eight hundred cells that nobody types into: as text
  * they cost the server a few milliseconds and a browser no waking at all. Their looks stand with the table.
  */
-export const rowsHtml = (rows: readonly PackedRow[], commands: WallView['commands']): string =>
-  rows.map((row) => dogRow(row, commands).html).join('')
+export const rowsHtml = (
+  rows: readonly PackedRow[],
+  commands: WallView['commands'],
+  /** Each dog leads to its page; else its name is text. */
+  { linked = true }: { readonly linked?: boolean } = {},
+): string => rows.map((row) => dogRow(row, commands, linked).html).join('')
 
-const dogRow = (row: PackedRow, commands: WallView['commands']): Markup =>
+const dogRow = (row: PackedRow, commands: WallView['commands'], linked: boolean): Markup =>
   html`<tr>
-    <th scope="row" class="who">${dog(row)}</th>
+    <th scope="row" class="who">${linked ? dog(row) : html`<span class="dog">${named(row)}</span>`}</th>
     <td class="days">${daysLeft(row)}</td>
     <td class="days ready">${ready(row)}</td>
     ${cellsOf(row).map((cell, i) => cellDrawn(cell, commands[i]))}
@@ -21,10 +25,10 @@ const dogRow = (row: PackedRow, commands: WallView['commands']): Markup =>
 const daysLeft = ({ daysLeft: n }: PackedRow): Markup =>
   n === 0 ? html`<small>goes home today</small>` : html`<b>${n}</b><small>${n === 1 ? 'day' : 'days'}</small>`
 
-const dog = (row: PackedRow): Markup =>
-  html`<a title="${row.name}" href="/dogs/${row.residencyId}"
-    ><span class="run-number">${row.runNumber}</span><span class="name">${row.name}</span>${underName(row)}</a
-  >`
+const dog = (row: PackedRow): Markup => html`<a title="${row.name}" href="/dogs/${row.residencyId}">${named(row)}</a>`
+
+const named = (row: PackedRow): Markup =>
+  html`<span class="run-number">${row.runNumber}</span><span class="name">${row.name}</span>${underName(row)}`
 
 /** What a person must know before it opens that door, else how far the handoff is. */
 function underName(row: PackedRow): Markup | undefined {

@@ -1,3 +1,4 @@
+import { readWallTablets, type WallTablet } from '@/store/wallTablets'
 import type { Typed } from '@/core/fields'
 import type { House, HouseSection } from '@/core/house/house'
 import { clockTyped, sectionsFor, type SectionSpec } from '@/core/house/sections'
@@ -51,6 +52,8 @@ export interface HouseView {
     | { readonly at: number; readonly said: readonly string[]; readonly odd: readonly string[]; readonly good: string }
     | undefined
   readonly nightsKept: number
+  /** Devices that go on showing the wall while they are locked, the newest first. */
+  readonly wallTablets: readonly WallTablet[]
 }
 
 /** What the fields of each section hold now. */
@@ -88,6 +91,7 @@ export function loadHouse(db: Db, now: number): HouseView {
     room: sayRoom(roomLeft(db)),
     soundness: soundnessView(db, house),
     nightsKept,
+    wallTablets: readWallTablets(db),
     sections: sectionsFor(people, house.timeZone, house.week).map((s) => ({ ...s, values: values[s.id] })),
   }
 }

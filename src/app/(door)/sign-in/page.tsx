@@ -2,6 +2,7 @@ import type { Metadata } from 'next'
 import { redirect } from 'next/navigation'
 import { z } from 'zod'
 import { roles } from '@/core/people/roles'
+import { isLockedWall } from '@/app/door'
 import { SignIn } from '@/screens/door/SignIn'
 import { kennelDatabase } from '@/store/connection'
 import { loadDoor } from '@/work/page/door'
@@ -28,5 +29,14 @@ export default async function SignInPage({
   const { to, for: least } = query.parse(await searchParams)
   const door = loadDoor(kennelDatabase(), requestTime())
   if (door.empty) redirect('/set-up')
-  return <SignIn kennel={door.kennel} people={door.people} demoPasscode={door.demoPasscode} to={to} least={least} />
+  return (
+    <SignIn
+      kennel={door.kennel}
+      people={door.people}
+      demoPasscode={door.demoPasscode}
+      to={to}
+      least={least}
+      showsWall={await isLockedWall()}
+    />
+  )
 }

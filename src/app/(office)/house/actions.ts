@@ -1,11 +1,13 @@
 'use server'
 import { revalidatePath } from 'next/cache'
 import { act } from '@/app/door'
+import { actSigned } from '@/app/signed'
 import type { Told } from '@/screens/told'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { runJob, unlessKilled } from '@/jobs/pool'
 import { isSection, keepSection } from '@/work/do/house'
+import { setWallTablet, wallTabletForm } from '@/work/do/wallTablet'
 import { askRestore } from '@/work/do/restore'
 import { backupNamed, type InsideBeside } from '@/work/scene/backups'
 import { sentForm } from '@/core/formMerge'
@@ -27,6 +29,9 @@ export const keepHouse = actOnForm('lead', async (who, form) => {
   revalidatePath('/', 'layout')
   return {}
 })
+
+/** Whether a device goes on showing the wall once it is locked: this one, or another that is named. */
+export const keepWallTablet = actSigned('lead', wallTabletForm, setWallTablet)
 
 export const backUpNow = act(
   'lead',

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next'
-import { enter } from '@/app/door'
+import { deviceHere, enter } from '@/app/door'
 import { House } from '@/screens/house/House'
 import { kennelDatabase } from '@/store/connection'
 import { requestTime } from '@/work/scene/clock'
 import { loadHouse } from '@/work/page/house'
-import { backUpNow, goBackTo, keepHouse, kennelOutNow, lookIntoBackup } from './actions'
+import { backUpNow, goBackTo, keepHouse, keepWallTablet, kennelOutNow, lookIntoBackup } from './actions'
 
 export const metadata: Metadata = { title: 'The house' }
 
@@ -13,7 +13,9 @@ export default async function HousePage() {
   return (
     <House
       view={loadHouse(kennelDatabase(), requestTime())}
+      device={await deviceHere()}
       keep={keepHouse}
+      keepTablet={keepWallTablet}
       backups={{ backUp: backUpNow, out: kennelOutNow, look: lookIntoBackup, restore: goBackTo }}
     />
   )

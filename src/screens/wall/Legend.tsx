@@ -1,0 +1,38 @@
+'use client'
+import type { ReactNode } from 'react'
+import styled from 'styled-components'
+import { standingWords } from '@/core/promise/standing'
+import { phone } from '@/ui/theme'
+import { useWhen } from '@/ui/ways'
+
+/** What the signs of the wall mean; `children`: what is beside its chances. */
+export function Legend({ toldMinute, children }: { toldMinute: number | undefined; children?: ReactNode }) {
+  const { sayMinute } = useWhen()
+  const at = toldMinute === undefined ? '' : `, as of ${sayMinute(toldMinute)}`
+  return (
+    <Key>
+      <span>taut: fresh</span>
+      <span>sagging: going stale</span>
+      <span>thick: proofed in more places</span>
+      <span>ring: rung in hand</span>
+      <span>bar: promised</span>
+      <span>figures: rungs, then places</span>
+      <span>
+        ready: chance to be ready when it goes home{at}; ↑ ↓ since yesterday
+        {children}
+      </span>
+      <span className="unseen">Words used: {standingWords.join(', ')}</span>
+    </Key>
+  )
+}
+
+const Key = styled.p`
+  display: flex;
+  gap: 0 var(--s-6);
+  font-size: var(--t-1);
+  color: var(--ink-2);
+  flex-wrap: wrap;
+  ${phone} {
+    display: none;
+  }
+`
