@@ -26,7 +26,7 @@ export function LockedWall({ wall }: { wall: View }) {
         {wall.rows.length === 0 ? (
           <p>No dog is here today.</p>
         ) : (
-          <Scroller>
+          <Scroller tabIndex={0} role="region" aria-label="Wall">
             <Grid aria-label="Residents against the curriculum">
               <thead>
                 <tr>
