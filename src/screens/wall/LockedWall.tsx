@@ -19,8 +19,8 @@ export function LockedWall({ wall }: { wall: View }) {
     <Page>
       <header>
         <h1>{wall.kennel}</h1>
-        <Legend toldMinute={wall.toldMinute} />
         <ButtonLink href="/sign-in?to=%2F">Unlock</ButtonLink>
+        <Legend toldMinute={wall.toldMinute} />
       </header>
       <main>
         {wall.rows.length === 0 ? (
@@ -75,11 +75,14 @@ const Page = styled.div`
     display: flex;
     align-items: center;
     flex-wrap: wrap;
-    gap: var(--s-2) var(--s-7);
-    padding: 0.6rem 1.25rem;
+    gap: var(--s-1) var(--s-7);
+    padding: 0.5rem 1.25rem 0.4rem;
     border-bottom: 3px solid var(--ink);
     > a {
       margin-left: auto;
+    }
+    > p {
+      flex: 0 0 100%;
     }
   }
   h1 {
@@ -89,8 +92,7 @@ const Page = styled.div`
     display: grid;
     grid-template-columns: minmax(0, 1fr) 15.5rem;
     align-items: start;
-    padding: 0.6rem 1.25rem 2rem;
-    gap: 0 var(--s-6);
+    padding: 0.4rem 0 2rem 1.25rem;
     ${narrow} {
       grid-template-columns: minmax(0, 1fr);
     }
@@ -110,7 +112,7 @@ const Scroller = styled.div`
   }
 `
 const Next = styled.section`
-  padding-top: 0.35rem;
+  padding: 0.35rem 1rem 0;
   ol {
     padding: 0;
     list-style: none;
@@ -138,5 +140,6 @@ const Next = styled.section`
   }
   ${narrow} {
     order: -1;
+    padding-left: 0;
   }
 `
