@@ -4,7 +4,7 @@ import { List } from '@/ui/List'
 import { Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
-import type { WallTablet } from '@/store/wallTablets'
+import type { HouseView } from '@/work/page/house'
 import type { Told } from '../told'
 import { useTold } from '../useTold'
 
@@ -15,7 +15,7 @@ export function WallTablets({
   device,
   keep,
 }: {
-  tablets: readonly WallTablet[]
+  tablets: HouseView['wallTablets']
   timeZone: string
   device: string | undefined
   keep: (raw: unknown) => Promise<Told>
