@@ -97,6 +97,29 @@ export function sayDay(day: string, order: DateOrder): string {
   return `${weekday}${order === 'day-first' ? '' : ','} ${sayDate(day, order)}`
 }
 
+const longMonths =
+  'January February March April May June July August September October November December'.split(' ')
+
+/** `2026-04-30` as “30 April” or “April 30”, for letters. */
+export function sayLongDate(day: string, order: DateOrder): string {
+  const at = new Date(`${day}T00:00:00Z`)
+  const [date, month] = [at.getUTCDate(), longMonths[at.getUTCMonth()] ?? '']
+  return order === 'day-first' ? `${date} ${month}` : `${month} ${date}`
+}
+
+/** `2026-04-30` as “Thursday 30 April” or “Thursday, April 30”, for letters. */
+export function sayLongDay(day: string, order: DateOrder): string {
+  const weekday = weekdays[weekdayOf(day) - 1]?.name ?? ''
+  return `${weekday}${order === 'day-first' ? '' : ','} ${sayLongDate(day, order)}`
+}
+
+/** Days from one to another: “21 to 27 November” or “November 21 to 27”, the month twice where it changes. */
+export function sayLongSpan(from: string, to: string, order: DateOrder): string {
+  const [first, last] = [sayLongDate(from, order), sayLongDate(to, order)]
+  if (from.slice(0, 7) !== to.slice(0, 7)) return `${first} to ${last}`
+  return order === 'day-first' ? `${first.split(' ')[0]} to ${last}` : `${first} to ${last.split(' ')[1]}`
+}
+
 /** `2026-04-30` as “Thu 30 Apr 2026” or “Thu, Apr 30, 2026”, for what may lie years back. */
 export const sayDayOfYear = (day: string, order: DateOrder): string =>
   `${sayDay(day, order)}${order === 'day-first' ? '' : ','} ${day.slice(0, 4)}`

@@ -9,3 +9,13 @@ export const capitalized = (text: string): string => text.charAt(0).toUpperCase(
 
 /** So many of something: “1 day”, “3 days”. */
 export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
+
+const numbers = 'no one two three four five six seven eight nine ten eleven twelve'.split(' ')
+/** A number as a letter writes it: up to twelve in words. */
+export const inWords = (n: number): string => numbers[n] ?? String(n)
+
+const ordinals = 'first second third fourth fifth sixth seventh eighth ninth tenth eleventh twelfth'.split(' ')
+/** “first”, “second”; beyond the twelfth in figures. */
+export const ordinal = (n: number): string =>
+  ordinals[n - 1] ?? `${n}${ends[n % 100 > 10 && n % 100 < 14 ? 0 : n % 10] ?? 'th'}`
+const ends = ['th', 'st', 'nd', 'rd']

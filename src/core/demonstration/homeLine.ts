@@ -2,7 +2,7 @@ import { markSign, releaseSign } from '../dog/deaf'
 import { does, type Pronouns } from '../dog/pronouns'
 import type { DogTraits } from '../dog/traits'
 import type { OwnersHand } from '../facts/words'
-import { capitalized } from '../wording'
+import { capitalized, inWords } from '../wording'
 import { isWalk, type PracticeKind } from './practice'
 
 /** The dog that goes home, as its owner speaks of it. */
@@ -65,8 +65,6 @@ export interface GoesHome {
   readonly bothSides?: boolean
 }
 
-const numbers = 'no one two three four five six seven eight nine ten eleven twelve'.split(' ')
-const inWords = (n: number): string => numbers[n] ?? String(n)
 const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${inWords(n)} times`)
 
 const steps = (n: number): string => `${inWords(n)} ${n === 1 ? 'step' : 'steps'}`
@@ -190,8 +188,11 @@ const rightly = (c: GoesHome, { pronouns }: HomeDog): string =>
 const shown = (c: GoesHome, { pronouns }: Pick<HomeDog, 'pronouns'>): string =>
   `Show ${pronouns.them} the signal once${c.hand === '' ? '' : `: ${c.hand}`}.`
 
-const marked = ({ traits, marker }: HomeDog): string =>
-  traits.deaf ? `Show ${markSign(traits)} once.` : `Say “${marker}” once.`
+/** What marks for this dog, as its owner does it: say “Yes”, or show a flash of the hand. */
+export const markOf = ({ traits, marker }: Pick<HomeDog, 'traits' | 'marker'>): string =>
+  traits.deaf ? `show ${markSign(traits)}` : `say “${marker}”`
+
+const marked = (dog: HomeDog): string => `${capitalized(markOf(dog))} once.`
 
 const asked = (c: GoesHome, { pronouns }: HomeDog): string =>
   c.byHand

@@ -2,9 +2,10 @@
 import { Link } from '@/ui/link'
 import { useState } from 'react'
 import styled from 'styled-components'
-import { reportParts, type ReportPart } from '@/core/views/weekReport'
+import { reportParts, type ReportPart } from '@/core/owner/weekReport'
 import { Line } from '@/ui/Line'
 import { Field } from '@/ui/Field'
+import { Wrong } from '@/ui/fieldParts'
 import { Beside, OfficePage } from '@/ui/Page'
 import { Button, FileLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
@@ -21,13 +22,23 @@ const labels: Readonly<Record<ReportPart, string>> = {
   opening: 'Opening',
   done: 'What was done',
   learned: 'What is new',
-  held: 'What is there',
+  held: 'What is agreed',
+  hard: 'What was hard',
+  notes: 'Notes for the owner',
   ahead: 'What comes',
   closing: 'Closing',
 }
 
 /** A week’s report for the owner: as it reads, and its words to change. */
-export function Report({ page, keep }: { page: ReportPage; keep: (raw: unknown) => Promise<Told> }) {
+export function Report({
+  page,
+  keep,
+  tickNote,
+}: {
+  page: ReportPage
+  keep: (raw: unknown) => Promise<Told>
+  tickNote: (raw: unknown) => Promise<Told>
+}) {
   const { sayMoment, sayDay } = useWhen()
   const { resident, week, kept } = page
   const address = `/dogs/${resident.residencyId}/report`
@@ -63,6 +74,7 @@ export function Report({ page, keep }: { page: ReportPage; keep: (raw: unknown) 
         </Sheet>
         <May least="trainer">
           <section aria-labelledby="words">
+            <Ticks page={page} tick={tickNote} />
             <h2 id="words">Its words</h2>
             <p>
               {kept
@@ -74,6 +86,45 @@ export function Report({ page, keep }: { page: ReportPage; keep: (raw: unknown) 
         </May>
       </Beside>
     </OfficePage>
+  )
+}
+
+/** The notes of the week, each to be ticked for the owner. */
+function Ticks({ page, tick }: { page: ReportPage; tick: (raw: unknown) => Promise<Told> }) {
+  const { sayMoment } = useWhen()
+  const { send, wrong, pending } = useTold()
+  const { residencyId } = page.resident
+  if (page.notes.length === 0) return null
+  return (
+    <>
+      <h2>Notes of the week</h2>
+      <p>
+        {page.kept
+          ? 'Tick what the owner may read, then write the report from the records again.'
+          : 'Tick what the owner may read: it goes into the report.'}
+      </p>
+      <Wrong>{wrong}</Wrong>
+      <Notes>
+        {page.notes.map((n) => (
+          <li key={n.id}>
+            <label>
+              <input
+                type="checkbox"
+                checked={n.shared}
+                disabled={pending}
+                onChange={() => send(() => tick({ residencyId, noteId: n.id, shared: !n.shared }))}
+              />
+              <span>
+                {n.text}{' '}
+                <small>
+                  {n.by}, {sayMoment(n.at, page.timeZone)}
+                </small>
+              </span>
+            </label>
+          </li>
+        ))}
+      </Notes>
+    </>
   )
 }
 
@@ -183,6 +234,28 @@ const Picture = styled(List)`
   }
   svg {
     max-width: 100%;
+  }
+`
+const Notes = styled(List)`
+  margin: var(--s-3) 0 var(--s-6);
+  label {
+    display: flex;
+    gap: var(--s-4);
+    align-items: flex-start;
+    min-height: var(--touch-small);
+    cursor: pointer;
+  }
+  input {
+    width: 1.2rem;
+    height: 1.2rem;
+    flex: none;
+    margin-top: 0.15rem;
+  }
+  span {
+    overflow-wrap: anywhere;
+  }
+  small {
+    color: var(--ink-2);
   }
 `
 const Row = styled.div`

@@ -1,5 +1,7 @@
 import { readHouse } from '@/store/house'
 import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
+import { ownRung } from '@/core/curriculum/lookup'
+import type { Curriculum } from '@/core/curriculum/types'
 import { pastOf } from '@/core/forecast/stretches'
 import { foldDog } from '@/core/progress/fold'
 import { newest as newestRegime } from '@/core/progress/regime'
@@ -9,15 +11,20 @@ import {
   reportParts,
   weekReport,
   weeksOf,
+  type ReportFacts,
   type ReportLine,
   type ReportPart,
   type ReportWeek,
-} from '@/core/views/weekReport'
+} from '@/core/owner/weekReport'
 import type { Db } from '@/store/database'
 import { allPlaces, readKennel, readPeople } from '@/store/kennel'
+import { readNotes, type Note } from '@/store/journal'
+import { notesForOwner } from '@/store/notesForOwner'
+import { mostNotes } from '../do/noteForOwner'
 import { reportChanges } from '@/store/reports'
 import { findResident, readPromises, type Resident } from '@/store/residents'
-import { pausedBecause } from '../scene/pause'
+import { openPauses } from '@/store/stay'
+import { ownersDog } from '../scene/ownersDog'
 import { regimesFor } from '../scene/regimes'
 import { keptForecast, setsOf } from '../record/kept'
 
@@ -32,6 +39,8 @@ export interface ReportPage {
   readonly lines: readonly ReportLine[]
   /** Who wrote over it last, and when; undefined while nobody has. */
   readonly kept: { readonly by: string; readonly at: number } | undefined
+  /** What was written about the dog in this week, and whether its owner is to read it; oldest first. */
+  readonly notes: readonly (Pick<Note, 'id' | 'by' | 'text' | 'at'> & { readonly shared: boolean })[]
   /** The newest version of this week, for whoever writes the next. */
   readonly version: string
 }
@@ -65,8 +74,13 @@ export function loadReport(db: Db, residencyId: string, now: number, number?: nu
     return summarise(curriculum, state, promises, { days: new Set(sets.map((s) => s.day)).size, reps: state.gained })
   }
   const inWeek = new Set(own.map((s) => s.id))
+  const shared = notesForOwner(db, residencyId)
+  const notes = readNotes(db, residencyId, mostNotes)
+    .filter((n) => n.at <= now && dayIn(timeZone, n.at) >= week.from && dayIn(timeZone, n.at) <= week.to)
+    .map(({ id, by, text, at }) => ({ id, by, text, at, shared: shared.has(id) }))
+    .reverse()
   const facts = {
-    name: resident.name,
+    dog: ownersDog(db, resident),
     owner: resident.ownerName,
     week,
     today,
@@ -85,7 +99,9 @@ export function loadReport(db: Db, residencyId: string, now: number, number?: nu
     before: standingAfter(earlier),
     now: standingAfter(until),
     passed: pastOf(regimes, until).frontier.flatMap((at) => (at.passed && inWeek.has(at.setId) ? [at.rungId] : [])),
-    paused: week.number >= newest.number ? pausedBecause(db, residencyId) : '',
+    tried: triedIn(curriculum, own),
+    notes: notes.filter((n) => n.shared).map(({ by, text }) => ({ by, text })),
+    pause: week.number >= newest.number ? openPauses(db).get(residencyId) : undefined,
     chance: week.number >= newest.number ? keptForecast(db, residencyId)?.told.chance : undefined,
     kennel,
     dates: readHouse(db).dates,
@@ -105,8 +121,22 @@ export function loadReport(db: Db, residencyId: string, now: number, number?: nu
     >,
     lines: reportLines(facts, end),
     kept: kept && { by: people.get(kept.by) ?? '', at: kept.at },
+    notes,
     version: kept?.id ?? '',
   }
+}
+
+/** Reps of these sets and clean ones among them, by command. */
+function triedIn(curriculum: Curriculum, sets: ReturnType<typeof setsOf>): ReportFacts['tried'] {
+  const tried = new Map<string, { clean: number; of: number }>()
+  for (const set of sets) {
+    const command = ownRung(curriculum, set.rungId)?.command.id
+    if (command === undefined) continue
+    const had = tried.get(command) ?? { clean: 0, of: 0 }
+    const clean = set.reps.filter((r) => r.outcome === 'clean').length
+    tried.set(command, { clean: had.clean + clean, of: had.of + set.reps.length })
+  }
+  return [...tried].map(([command, counts]) => ({ command, ...counts }))
 }
 
 /** Names by how often they stand there, the most first. */

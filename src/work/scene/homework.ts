@@ -3,7 +3,6 @@ import { goesHome, offLeashHeld } from '@/core/demonstration/goesHome'
 import { homeworkOf } from '@/core/demonstration/homework'
 import { plainHomework, written, type HomeworkChange, type WrittenHomework } from '@/core/demonstration/homeworkChange'
 import { dayIn } from '@/core/days'
-import { pronounsOf } from '@/core/dog/pronouns'
 import { methodAt } from '@/core/method/method'
 import { saidIn } from '@/core/curriculum/lengths'
 import type { Curriculum } from '@/core/curriculum/types'
@@ -16,7 +15,7 @@ import { readMethodChanges } from '@/store/method'
 import { readKennel } from '@/store/kennel'
 import { readPromises, type Resident } from '@/store/residents'
 import type { Version } from '@/store/versions'
-import { favoriteFood, favoriteToy } from './favorite'
+import { ownersDog } from './ownersDog'
 import { scriptFor } from './script'
 import { shownOf, triesOf } from './shown'
 
@@ -52,7 +51,8 @@ export function homeworkFor(db: Db, resident: Resident, now: number): HomeworkSc
   const versions = homeworkChanges.read(db, residencyId)
   const change = versions[0]?.change ?? plainHomework
   const allergies = readEntry(db, residencyId, 'health')?.entry.allergies ?? []
-  const pronouns = pronounsOf(readEntry(db, residencyId, 'arrival')?.entry.sex)
+  const dog = ownersDog(db, resident)
+  const { pronouns } = dog
   const commands = goesHome({
     curriculum,
     script,
@@ -65,15 +65,7 @@ export function homeworkFor(db: Db, resident: Resident, now: number): HomeworkSc
   })
   const made = homeworkOf({
     commands: saidIn(commands, readHouse(db).lengths),
-    dog: {
-      name: resident.name,
-      pronouns,
-      side: resident.side,
-      traits,
-      release: resident.releaseWord,
-      marker: resident.markerWord,
-      favorite: (traits.toys ? favoriteToy : favoriteFood)(db, residencyId),
-    },
+    dog,
     weeks: change.weeks,
     sessions,
     sessionMinutes,

@@ -7,7 +7,7 @@ import { kennelDatabase } from '@/store/connection'
 import { loadReport } from '@/work/page/report'
 import { thenBreathe } from '@/work/scene/breaths'
 import { requestTime } from '@/work/scene/clock'
-import { keep } from './actions'
+import { keep, tickNote } from './actions'
 
 export const metadata: Metadata = { title: 'Week’s report' }
 
@@ -24,5 +24,5 @@ export default async function Page({
   const { week } = query.parse(await searchParams)
   const page = await thenBreathe(loadReport(kennelDatabase(), (await params).residencyId, requestTime(), week))
   if (!page) notFound()
-  return <Report page={page} keep={keep} />
+  return <Report page={page} keep={keep} tickNote={tickNote} />
 }

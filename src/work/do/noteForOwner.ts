@@ -1,0 +1,29 @@
+import { v7 } from 'uuid'
+import { z } from 'zod'
+import type { Db } from '@/store/database'
+import { readNotes } from '@/store/journal'
+import { insertNoteForOwner, notesForOwner } from '@/store/notesForOwner'
+import { whoField } from '../scene/who'
+import { aboutResident } from './about'
+import type { Deed } from './deed'
+
+export const noteForOwnerForm = z.object({
+  residencyId: z.uuid(),
+  noteId: z.string().min(1).max(64),
+  shared: z.boolean(),
+  recordedBy: whoField,
+})
+
+/** Design choice: notes of a stay that can be ticked for its owner; far more than anybody writes. */
+export const mostNotes = 2000
+
+/** Keeps whether the owner of a dog is to read a note about it, in the report of its week. */
+export const tickNoteForOwner = (db: Db, form: z.infer<typeof noteForOwnerForm>, now: number): Deed =>
+  aboutResident(db, form, ({ residencyId }) => {
+    if (!readNotes(db, residencyId, mostNotes).some((n) => n.id === form.noteId))
+      return 'This note is not there any more.'
+    if (notesForOwner(db, residencyId).has(form.noteId) === form.shared) return undefined
+    const { noteId, shared, recordedBy: by } = form
+    insertNoteForOwner(db, { id: v7(), residencyId, noteId, shared, at: now, by })
+    return undefined
+  })
