@@ -19,6 +19,7 @@ const floors = [
   ['facts'],
   ['progress', 'evidence', 'baseline'],
   ['promise'],
+  ['owner'],
   [
     'forecast',
     'coach',

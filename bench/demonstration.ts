@@ -1,3 +1,4 @@
+import { pronounsOf } from '@/core/dog/pronouns'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { wren } from '@/core/tests/wren'
 import { findRung } from '@/core/curriculum/lookup'
@@ -87,6 +88,7 @@ for (let n = 0; n < dogs; n++) {
     method: defaultMethod,
     dog: {
       name: 'Teasel',
+      pronouns: pronounsOf('female'),
       side: 'left',
       traits: plainDog,
       finish: undefined,

@@ -97,8 +97,7 @@ export function sayDay(day: string, order: DateOrder): string {
   return `${weekday}${order === 'day-first' ? '' : ','} ${sayDate(day, order)}`
 }
 
-const longMonths =
-  'January February March April May June July August September October November December'.split(' ')
+const longMonths = 'January February March April May June July August September October November December'.split(' ')
 
 /** `2026-04-30` as “30 April” or “April 30”, for letters. */
 export function sayLongDate(day: string, order: DateOrder): string {

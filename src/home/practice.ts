@@ -1,5 +1,7 @@
 import { html, type Markup } from '@/core/markup'
 import { sayDay } from '@/core/days'
+import { minutesADay, nothingThisWeek } from '@/core/demonstration/homework'
+import { sayLong } from '@/core/owner/dog'
 import { unbroken } from '@/core/wording'
 import type { HomeFile } from '@/core/demonstration/homeFile'
 import { dayOf, keptIn, keyOf, nothingKept, takenBack, tapped, textOf, weekOn, type Kept } from './log'
@@ -95,24 +97,25 @@ function lineShown(line: Line): Markup {
   const clean = today.reduce((n, e) => n + e.clean, 0)
   const running = hold?.id === line.id ? hold : undefined
   return html`<li>
-    <h3>${line.title} <small>${line.minutes} min a day</small></h3>
+    <h3>${line.title} <small>${minutesADay(line.minutes)}</small></h3>
     <p>${unbroken(line.words)}</p>
     ${
       line.seconds.length > 0 &&
       html`<p class="holds">
         ${
           running
-            ? html`<b class="clock" role="timer" data-hold="${line.id}">0.0</b> <span>of ${running.seconds} s</span>`
+            ? html`<b class="clock" role="timer" data-hold="${line.id}">0.0</b>
+                <span>of ${sayLong(running.seconds)}</span>`
             : line.seconds.map(
-                (s) => html`<button data-do="hold" data-line="${line.id}" data-s="${s}">hold ${s} s</button> `,
+                (s) => html`<button data-do="hold" data-line="${line.id}" data-s="${s}">${sayLong(s)}</button> `,
               )
         }
       </p>`
     }
     <p class="taps">
-      <button class="yes" data-do="yes" data-line="${line.id}">Came off</button>
+      <button class="yes" data-do="yes" data-line="${line.id}">Good</button>
       <button data-do="no" data-line="${line.id}">Not yet</button>
-      <span aria-live="polite">today ${clean} of ${reps}</span>
+      <span aria-live="polite">today: ${clean} of ${reps} good</span>
     </p>
   </li>`
 }
@@ -136,9 +139,9 @@ function drawn(): Markup {
       <b id="five" role="timer"></b>
       <button data-do="undo" ${before ? '' : html`disabled`}>Undo</button>
     </p>
-    ${!lasting && html`<p class="warn">This browser keeps nothing here: send the log before you close it.</p>`}
+    ${!lasting && html`<p class="warn">This browser cannot save your practice. Send it before you close this page.</p>`}
     <ul class="lines">
-      ${now && now.lines.length > 0 ? now.lines.map(lineShown) : html`<li>Nothing is set for this week.</li>`}
+      ${now && now.lines.length > 0 ? now.lines.map(lineShown) : html`<li>${nothingThisWeek}</li>`}
     </ul>
     <p>${now?.also ?? ''}</p>`
 }
@@ -150,7 +153,7 @@ function progress(): Markup {
   const done = kept.entries.filter((e) => e.reps > 0)
   const said = (day: string | undefined) => sayDay(day ?? '', data.dates)
   const days = [...new Set(done.map((e) => e.day))].sort().slice(-daysDrawn)
-  if (days.length === 0) return html`<p>Nothing is logged yet.</p>`
+  if (days.length === 0) return html`<p>You have not practiced yet.</p>`
   const commands = [...new Set(done.map((e) => e.command))]
   return html`${commands.map((command) => {
     const bars = days.map((day, i) => {
@@ -165,14 +168,14 @@ function progress(): Markup {
     const all = kept.entries.filter((e) => e.command === command)
     const longest = Math.max(0, ...all.map((e) => e.seconds ?? 0))
     return html`<h3>${titles.get(command) ?? command}</h3>
-      <svg viewBox="0 0 300 36" role="img" aria-label="share that came off, day by day">
+      <svg viewBox="0 0 300 36" role="img" aria-label="share of good tries, day by day">
         <line x1="0" x2="300" y1="34.5" y2="34.5"></line>
         ${bars}
       </svg>
       <p>
         ${
-          `${all.reduce((n, e) => n + e.clean, 0)} of ${all.reduce((n, e) => n + e.reps, 0)} came off, ` +
-          `${said(days[0])} to ${said(days.at(-1))}${longest > 0 ? `; held up to ${longest} s` : ''}.`
+          `${all.reduce((n, e) => n + e.clean, 0)} of ${all.reduce((n, e) => n + e.reps, 0)} tries were good, ` +
+          `${said(days[0])} to ${said(days.at(-1))}.${longest > 0 ? ` The longest was ${sayLong(longest)}.` : ''}`
         }
       </p>`
   })}`

@@ -1,6 +1,9 @@
 import { z } from 'zod'
 import type { Db } from './database'
 
+/** Design choice: notes of a stay that can be ticked for its owner; far more than anybody writes. */
+export const mostNotes = 2000
+
 const rows = z.array(z.object({ noteId: z.string(), shared: z.number() }))
 
 /** Ids of the notes about a dog that its owner is to read. */

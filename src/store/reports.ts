@@ -1,4 +1,4 @@
-import { reportChange } from '@/core/owner/weekReport'
+import { reportChange } from '@/core/views/weekReport'
 import { versionsIn } from './versions'
 
 /** What people made of the weekly reports of a residency. */

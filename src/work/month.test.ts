@@ -151,7 +151,7 @@ function contradictions(db: Db, me: string, now: number): readonly string[] {
       /“|\bSay\b|Okay/.test(JSON.stringify([booklet?.homework.weeks, booklet?.words, booklet?.release]))
     )
       say('the booklet of a deaf dog has words')
-    if (comes && booklet?.words.some((w) => w.command === 'Recall') !== true) say('its word list has no recall')
+    if (comes && booklet?.words.some((w) => w.command === 'Come') !== true) say('its word list has no recall')
     // Who is here.
     const here = new Set(peopleOn(db, today).map((p) => p.id))
     for (const p of [...block.people, ...paper.people]) if (!here.has(p.id)) say(`${p.name} is offered and gone`)

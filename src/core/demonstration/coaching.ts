@@ -1,17 +1,21 @@
-import { capitalized } from '../wording'
+import { does, type Pronouns } from '../dog/pronouns'
+import { capitalized, inWords } from '../wording'
+import { sayLong } from '../owner/dog'
 import type { ItemKind } from './items'
 
 /** What is told to an owner, and what is done when an item fails, is told of this. */
 export interface Coached {
   readonly name: string
+  readonly pronouns: Pronouns
   readonly side: 'left' | 'right'
-  /** The hand that has the leash’s bulk: the one away from the dog. */
+  /** The hand that has the leash: the one away from the dog. */
   readonly far: 'left' | 'right'
-  /** What is said or shown, as the dog knows it. */
-  readonly says: string
-  readonly cue: string
+  /** Nothing is asked for: an owner waits for it. */
+  readonly unasked: boolean
+  /** What is said, as it stands between quotation marks; empty where nothing is. */
+  readonly word: string
   /** What keeps it where it is until it is called. */
-  readonly stayCue: string
+  readonly stayWord: string
   /** What ends a hold, as it is said or shown. */
   readonly release: string
   readonly deaf: boolean
@@ -21,68 +25,134 @@ export interface Coached {
   readonly stayByHand: boolean
   readonly toys: boolean
   readonly seconds: number | undefined
-  /** What it comes in to, as the house has it. */
-  readonly hand: 'fist closed' | 'palm open'
-  readonly payWhere: string
+  /** Steps before the word of a walk is said; 0 where it comes before the first. */
+  readonly wordAfterSteps: number
+  /** The hand it comes in to, as the house has it. */
+  readonly target: 'closed' | 'open'
+  /** How it rests while it is held. */
+  readonly posture: 'sitting' | 'lying down' | undefined
   /** What a rep of something without an item of its own is. */
   readonly asks: 'rep' | 'hold' | 'walk' | 'calm' | 'call'
-  /** Nothing is said or shown for it. */
-  readonly unasked: boolean
-  readonly criterion: string
+  /** What the dog does, as its owner can picture it: a verb and what goes with it; undefined where nobody wrote it. */
+  readonly sees: string | undefined
+  /** It is the marker itself: how it is said or shown. */
+  readonly marks: string | undefined
   /** At halts it sits by itself, has to be asked, or, a stiff dog, stands. */
   readonly atHalts: 'sits' | 'asked' | 'stands'
-  /** It is walked round; else the handler stays before it. */
+  /** It is walked around; else the handler stays before it. */
   readonly round: boolean
 }
 
 type Said = (c: Coached) => string
 
-const once = ({ byHand, cue, says }: Pick<Coached, 'byHand' | 'cue'> & { readonly says?: string }): string =>
-  byHand ? 'Show the hand once' : cue === '' ? (says ?? '') : `Say “${cue}” once`
-const pay: Said = ({ toys }) => (toys ? 'the toy, a short game' : 'a piece')
+/** The form of a verb that goes with the dog’s pronoun. */
+const they = ({ pronouns }: Coached, one: string, many: string): string =>
+  `${pronouns.they} ${does(pronouns, one, many)}`
+
+const ask = (c: Coached, word = c.word, byHand = c.byHand): string =>
+  byHand ? 'Show the signal once' : word === '' ? 'Ask once' : `Say “${word}” once`
+
+/** How it is rewarded, as a verb; `where` for food. */
+const give = ({ toys, pronouns: { them, their } }: Coached, where = ''): string =>
+  toys ? `give ${them} ${their} toy and play a short game` : `give ${them} a treat${where}`
+
+const quiet: Said = (c) => (c.deaf ? 'Give no signal.' : 'Say nothing.')
+const then: Said = (c) => `Then ${c.release}.`
+
+/** Holds, then is paid where it is, and only then let go; a toy comes after the release. */
+const heldFor: Said = (c) => {
+  const while_ = c.posture === undefined ? '' : ` while ${they(c, 'is', 'are')} still ${c.posture}`
+  const after = `After ${sayLong(c.seconds ?? 0)}, `
+  return c.toys ? `${after}${c.release}. Then ${give(c)}.` : `${after}${give(c)}${while_}. ${then(c)}`
+}
 
 const stay: Said = (c) =>
-  `${once(c)}, then nothing more. ${
+  [
+    `${ask(c)}, then keep ${c.byHand ? 'still' : 'quiet'}.`,
     c.round
-      ? `Stand a moment, walk right round ${c.name} without hurry, and come back to where it is at your ${c.side}.`
-      : `Stand before ${c.name}, within reach, with your hands still.`
-  } After ${c.seconds ?? 0} s ${pay(c)} where it is, and only then ${c.release}.`
+      ? `Stand for a moment. Walk once around ${c.name}, slowly. Come back to where ${they(c, 'is', 'are')} at your ` +
+        `${c.side}.`
+      : `Stand in front of ${c.name}, within reach. Keep your hands still.`,
+    heldFor(c),
+  ].join(' ')
 
 const callIt: Said = (c) =>
-  `${c.deaf ? 'its signal, once, as it looks' : `“${c.cue}”, once, bright`}, your ` +
-  `${c.hand} and low at your knees, your back straight. ${capitalized(pay(c))} when it is there, and only there. ` +
-  `If it does not come, do not call again: your trainer says what to do.`
+  [
+    c.byHand
+      ? `Then show the signal once, when ${they(c, 'looks', 'look')} at you.`
+      : `Then say “${c.word}!” once, in a bright voice.`,
+    c.byHand || c.blind ? 'Stand up straight.' : `Hold your ${c.target} hand low and stand up straight.`,
+    `When ${they(c, 'reaches', 'reach')} you, ${give(c)}.`,
+    `If ${they(c, 'does', 'do')} not come, do not call again. Your trainer will tell you what to do.`,
+  ].join(' ')
 
 const come: Said = (c) =>
-  `${once({ byHand: c.stayByHand, cue: c.stayCue })} for the stay, walk off without looking back, turn, and wait: ` +
-  `five seconds, or ten, never ` +
-  `the same. Then ${callIt(c)}`
+  `${ask(c, c.stayWord, c.stayByHand)} for the stay. Walk away without looking back. Turn around and wait five ` +
+  `seconds, or ten. Make it different each time. ${callIt(c)}`
+
+const leash: Said = (c) => `Fold the leash into your ${c.far} hand. Let it hang loose on your ${c.side}.`
+
+const setOff: Said = (c) =>
+  c.unasked
+    ? `${quiet(c)} Start to walk.`
+    : c.byHand
+      ? 'Show the signal once, then start to walk.'
+      : c.wordAfterSteps > 0
+        ? `Start to walk. After ${inWords(c.wordAfterSteps)} ${c.wordAfterSteps === 1 ? 'step' : 'steps'}, say ` +
+          `“${c.word}” once.`
+        : `Say “${c.word}” once, then start to walk.`
+
+const atStop: Readonly<Record<Coached['atHalts'], Said>> = {
+  sits: (c) => `At each stop, stand still and wait until ${they(c, 'sits', 'sit')}.`,
+  asked: () => 'At each stop, stand still and ask for the sit.',
+  stands: () => 'At each stop, stand still.',
+}
 
 /** What nobody asked for is paid, and praise goes with the pay. */
 const lookUps: Said = (c) =>
   c.blind
     ? ''
-    : ` Each time ${c.name} looks up at you unasked, ${pay(c)} at the seam from the hand on that side` +
-      `${c.deaf ? '' : ', with quiet praise'}.`
+    : ` Each time ${they(c, 'looks', 'look')} up at you, ${give(c, ` at your ${c.side} leg`)}` +
+      `${c.deaf ? '' : ` and praise ${c.pronouns.them} quietly`}.`
 
-const atHalt = { sits: ' and wait for the sit', asked: ' and ask for the sit', stands: '' } as const
 const walk: Said = (c) =>
-  `The leash’s bulk folded in your ${c.far} hand, a slack bow on your ${c.side}. ${c.says}. Walk as if you ` +
-  `knew where you are going, and look ahead. At each halt stand still${atHalt[c.atHalts]}. If the leash ` +
-  `goes tight, stop; do not pull it back to your side.${lookUps(c)}`
+  `${leash(c)} ${setOff(c)} Look ahead, as if you know where you are going. ${atStop[c.atHalts](c)} If the leash ` +
+  `gets tight, stop. Do not pull ${c.pronouns.them} back.${lookUps(c)}`
+
+/** What is waited for where nothing asks for it. */
+const waitFor: Said = (c) =>
+  c.sees === undefined ? `Wait until ${they(c, 'gets', 'get')} it right.` : `Wait until ${c.name} ${c.sees}.`
+const rightly: Said = (c) =>
+  c.sees === undefined ? `When ${they(c, 'gets', 'get')} it right` : `When ${c.name} ${c.sees}`
+
+const alsoTold: Readonly<Record<Coached['asks'], Said>> = {
+  calm: (c) =>
+    `${c.unasked ? quiet(c) : `${ask(c)}.`} ${capitalized(give(c))} now and then while ${they(c, 'is', 'are')} calm.`,
+  hold: (c) =>
+    c.unasked ? `${quiet(c)} ${heldFor(c)}` : `${ask(c)}, then keep ${c.byHand ? 'still' : 'quiet'}. ${heldFor(c)}`,
+  walk: (c) =>
+    `${leash(c)} ${setOff(c)} ${capitalized(give(c))} while ${they(c, 'walks', 'walk')} beside you. If the leash ` +
+    'gets tight, stand still until it is loose.',
+  call: (c) =>
+    `Wait until ${c.blind ? they(c, 'is busy', 'are busy') : they(c, 'looks away', 'look away')}. ${callIt(c)}`,
+  rep: (c) =>
+    c.marks !== undefined
+      ? `${capitalized(c.marks)} once. Then reward ${c.pronouns.them} right away.`
+      : c.unasked
+        ? `${quiet(c)} ${waitFor(c)} Then reward ${c.pronouns.them} right away.`
+        : `${ask(c)}. Wait three seconds. ${rightly(c)}, ${give(c)}.`,
+}
 
 const told: Readonly<Record<ItemKind, Said>> = {
-  equipment: (c) =>
-    `Put the collar on, two fingers flat beneath it, and clip the leash. Fold its bulk into your ` +
-    `${c.far} hand, so that a ` +
-    `slack bow hangs on your ${c.side}.`,
+  equipment: (c) => `Put on the collar. Two flat fingers have to fit under it. Clip on the leash. ${leash(c)}`,
   seated: (c) =>
-    c.says === ''
-      ? `Stand with ${c.name} at your ${c.side} and wait until it stands quietly. ${capitalized(pay(c))} ` +
-        'at its mouth, low.'
-      : `${c.name} at your ${c.side}. ${once(c)}${c.byHand ? '' : ', in an ordinary voice,'} and wait ` +
-        `three seconds. When it sits, ${pay(c)} under its ` +
-        `chin. Then ${c.release}.`,
+    c.atHalts === 'stands'
+      ? `Stand with ${c.name} at your ${c.side}. Wait until ${they(c, 'stands', 'stand')} quietly. ` +
+        `${capitalized(give(c, `, low at ${c.pronouns.their} mouth`))}.`
+      : c.unasked
+        ? `Stand with ${c.name} at your ${c.side}. ${waitFor(c)} Then reward ${c.pronouns.them} right away.`
+        : `Stand with ${c.name} at your ${c.side}. ${ask(c)}${c.byHand ? '' : ', in your normal voice'}. Wait three ` +
+          `seconds. When ${they(c, 'sits', 'sit')}, ${give(c, ` under ${c.pronouns.their} chin`)}. ${then(c)}`,
   heel: walk,
   'heel-again': walk,
   'sit-round': stay,
@@ -90,57 +160,40 @@ const told: Readonly<Record<ItemKind, Said>> = {
   'sit-come': come,
   'down-come': come,
   down: (c) =>
-    `${once(c)} and wait three seconds; do not bend over it. When it lies, ${pay(c)} on the floor ` +
-    `between its paws. Then ` +
-    `${c.release}.`,
+    `${ask(c)}. Wait three seconds. Do not bend over ${c.pronouns.them}. When ${they(c, 'lies', 'lie')} down, ` +
+    `${give(c, ` on the floor between ${c.pronouns.their} paws`)}. ${then(c)}`,
   'far-down': (c) =>
-    `Stand half a metre before it. ${once(c)}, without a step toward it. Go to it, and ${pay(c)} where it lies.`,
-  also: (c) => {
-    const where = c.toys || c.payWhere === '' ? capitalized(pay(c)) : `${capitalized(pay(c))}: ${uncap(c.payWhere)}`
-    const asked = c.unasked ? `Say nothing. To be seen: ${c.criterion}` : once(c)
-    switch (c.asks) {
-      case 'calm':
-        return `${asked}. ${where}, now and then while it is calm.`
-      case 'hold':
-        return (
-          `${asked}${c.unasked ? '' : ', then nothing more'}. After ${c.seconds ?? 0} s ${pay(c)}, ` +
-          `and only then ${c.release}.`
-        )
-      case 'walk':
-        return (
-          `The leash’s bulk folded in your ${c.far} hand, a slack bow on your ${c.side}. ` +
-          `${c.unasked ? asked : `${c.says}: ${c.criterion}`}. ${where}. If the leash goes tight, stand still ` +
-          `until it is slack.`
-        )
-      case 'call':
-        return `Wait until it looks away. Then ${callIt(c)}`
-      case 'rep':
-        return c.unasked ? `${asked}. ${where}, the moment it does.` : `${asked}, and wait. ${where}.`
-    }
-  },
-  questions: () => 'Ask what is not clear yet. Nobody remembers everything: it is all in the booklet.',
+    `Stand one small step in front of ${c.name}. ${ask(c)}. Do not step closer. When ${they(c, 'lies', 'lie')} down, ` +
+    `go to ${c.pronouns.them} and ${give(c)}.`,
+  also: (c) => alsoTold[c.asks](c),
+  questions: () => 'Ask what is not clear yet. You do not have to remember everything. It is all in the booklet.',
 }
 
-const uncap = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
-
-const beside: Said = (c) => `Beside it, the dog on the ${c.side}. The leash in the ${c.far} hand, slack.`
-const before: Said = (c) => `Before it, within reach. The leash in the ${c.far} hand, the other hand still.`
-const held: Said = (c) =>
-  c.round ? `Beside it, once round it, and back. The leash in the ${c.far} hand, slack.` : before(c)
+const beside: Said = (c) =>
+  `The owner stands with ${c.name} on the ${c.side}. The ${c.far} hand holds the leash, loose.`
+const before: Said = (c) =>
+  `The owner stands in front of ${c.name}, within reach. The ${c.far} hand holds the leash. The other hand is still.`
+const aroundOrBefore: Said = (c) =>
+  c.round
+    ? `The owner walks around ${c.name} once and comes back. The ${c.far} hand holds the leash, loose.`
+    : before(c)
 const off: Said = (c) =>
-  `Off from it, turned to it, the long line or leash slack in the ${c.far} hand; the other hand at the knees.`
+  `The owner stands away from ${c.name}, facing ${c.pronouns.them}. The ${c.far} hand holds the leash or long line, ` +
+  'loose. The other hand is at the knees.'
 
 const stands: Readonly<Record<ItemKind, Said>> = {
-  equipment: (c) => `Beside it. The bulk of the leash in the ${c.far} hand.`,
+  equipment: (c) => `The owner stands beside ${c.name}. The ${c.far} hand holds the leash.`,
   seated: beside,
   heel: beside,
   'heel-again': beside,
   down: beside,
-  'sit-round': held,
-  'down-round': held,
+  'sit-round': aroundOrBefore,
+  'down-round': aroundOrBefore,
   'sit-come': off,
   'down-come': off,
-  'far-down': (c) => `Half a metre before it, facing it. The leash in the ${c.far} hand; the feet stay where they are.`,
+  'far-down': (c) =>
+    `The owner stands one small step in front of ${c.name}. The ${c.far} hand holds the leash. The feet stay where ` +
+    'they are.',
   also: (c) => (c.asks === 'walk' || c.asks === 'rep' ? beside(c) : c.asks === 'call' ? off(c) : before(c)),
   questions: () => '',
 }
@@ -151,23 +204,22 @@ export const ownerStands = (kind: ItemKind, c: Coached): string => stands[kind](
 /** What the owner is told to do for an item, in the words that the dog knows. */
 export const coaching = (kind: ItemKind, c: Coached): string => told[kind](c)
 
+/** After a second miss it is left. */
+const secondTime = 'If it goes wrong again, do something easy.'
+
 const again: Said = (c) =>
-  `Stop, loosen the leash, a few steps back and forth, begin again over five. A second time: leave ` +
-  `it, and end with it quiet at your ${c.side}.`
+  'Stop and loosen the leash. Take a few steps back and forth, then start over. If it goes wrong again, end with ' +
+  `${c.name} quiet at your ${c.side}.`
 const shorter: Said = (c) =>
-  `No word. Put it back where it was, unpaid, and hold ` +
-  `${Math.max(1, Math.floor((c.seconds ?? 2) / 2))} s. A second time: leave it, and go to ` +
-  `something sure.`
-const nearer: Said = () =>
-  'Do not call again. Go to it, take the leash, and call from two steps. A second time: leave it, ' +
-  'and go to something sure.'
+  `${quiet(c)} Put ${c.pronouns.them} back in the same spot without a treat. Ask for ` +
+  `${sayLong(Math.max(1, Math.floor((c.seconds ?? 2) / 2)))}. ${secondTime}`
+const nearer: Said = (c) =>
+  `Do not call again. Go to ${c.pronouns.them}, take the leash and call from two steps away. ${secondTime}`
 const easier: Said = (c) =>
-  `Wait three seconds, reset, and ${c.byHand ? 'show a larger hand' : 'help with the hand'}. A ` +
-  `second time: leave it, and go to something sure.`
+  `Wait three seconds and start over. ${c.byHand ? 'Show a larger signal.' : 'Help with your hand.'} ${secondTime}`
 const none: Said = () => ''
 
-const quieter: Said = () =>
-  'No word. Make it easier: further off, or quieter. A second time: leave it, and go to something sure.'
+const quieter: Said = (c) => `${quiet(c)} Go further away, or somewhere quieter. ${secondTime}`
 const ifAsked: Readonly<Record<Coached['asks'], Said>> = {
   hold: shorter,
   walk: again,

@@ -1,14 +1,14 @@
 import { commandOf, findCommand, findRung, hasRole, rungsOf, runKey } from '../curriculum/lookup'
 import { metresOff } from '../curriculum/reach'
 import { is } from '../curriculum/roles'
-import type { Command, Curriculum, Rung } from '../curriculum/types'
+import type { Command, Curriculum } from '../curriculum/types'
 import { isByHand } from '../dog/byHand'
-import type { DogTraits } from '../dog/traits'
+import { ownerSees, ownersName, type OwnersDog } from '../owner/does'
 import { chosen, type Method } from '../method/method'
 import { heldSince, type DogState } from '../progress/state'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import type { Gap } from './gap'
-import type { GoesHome } from './homeLine'
+import { wordAfter, type GoesHome } from './homeLine'
 import { practiceOf } from './practice'
 import type { Script, ScriptItem } from './script'
 import { leashMetres } from './shown'
@@ -29,7 +29,7 @@ export interface HomeQuestion {
   readonly script: Script
   readonly made: Script
   readonly promises: readonly Pick<OwnerPromise, 'rungId'>[]
-  readonly traits: DogTraits
+  readonly dog: OwnersDog
   readonly method: Method
   readonly gaps: readonly Gap[]
   readonly bothSides: boolean
@@ -58,6 +58,7 @@ function oneGoesHome(q: HomeQuestion, id: string, item: ScriptItem): GoesHome | 
   const kind = practiceOf(rung.kind)
   const listed = kind === 'stay' ? listedOf(command) : []
   const goal = (['sitting-stay', 'lying-stay'] as const).find((role) => commandOf(q.curriculum, role)?.id === id)
+  const sees = ownerSees(rung, command, q.dog, { asked: false })
   const posture =
     hasRole(command, 'sits') || hasRole(command, 'sitting-stay')
       ? 'sits'
@@ -66,12 +67,12 @@ function oneGoesHome(q: HomeQuestion, id: string, item: ScriptItem): GoesHome | 
         : undefined
   return {
     command: id,
-    name: command.name,
+    name: ownersName(command),
     kind,
     word: item.word ?? '',
-    hand: item.signal === 'none' || q.traits.blind ? '' : item.signal,
-    byHand: isByHand(q.traits, id) || rung.cue === 'signal',
-    criterion: rung.criterion.words,
+    hand: item.signal === 'none' || q.dog.traits.blind ? '' : item.signal,
+    byHand: isByHand(q.dog.traits, id) || rung.cue === 'signal',
+    ...(sees === undefined ? {} : { sees }),
     ...(rung.cue === 'none' ? { unasked: true } : {}),
     ...(rung.kind === 'settle' ? { calm: true } : {}),
     ...(posture === undefined ? {} : { posture }),
@@ -90,14 +91,6 @@ function oneGoesHome(q: HomeQuestion, id: string, item: ScriptItem): GoesHome | 
     ...(hand ? { watch: hand.hand } : {}),
     bothSides: q.bothSides && kind === 'walk',
   }
-}
-
-const ordinals = ['first', 'second', 'third']
-/** Steps after which the word is said, as the rung has it: none where it comes before the first. */
-function wordAfter({ say }: Rung): number {
-  if (/before the first step/.test(say)) return 0
-  const [, nth = 'second'] = /after the (first|second|third) step/.exec(say) ?? []
-  return ordinals.indexOf(nth) + 1
 }
 
 /** Whether coming off leash is held, behind its gate; a closed room is not out of doors. */

@@ -1,22 +1,9 @@
-import { markSign, releaseSign } from '../dog/deaf'
+import { letGo, markOf, sayLong, type HomeDog } from '../owner/dog'
+import type { Rung } from '../curriculum/types'
 import { does, type Pronouns } from '../dog/pronouns'
-import type { DogTraits } from '../dog/traits'
 import type { OwnersHand } from '../facts/words'
 import { capitalized, inWords } from '../wording'
 import { isWalk, type PracticeKind } from './practice'
-
-/** The dog that goes home, as its owner speaks of it. */
-export interface HomeDog {
-  readonly name: string
-  readonly pronouns: Pronouns
-  readonly side: 'left' | 'right'
-  readonly traits: DogTraits
-  /** Its release word and its marker; a deaf dog is shown its own signs. */
-  readonly release: string
-  readonly marker: string
-  /** The treat or toy it likes best; undefined where nobody knows. */
-  readonly favorite?: string | undefined
-}
 
 /** One command as it goes home. */
 export interface GoesHome {
@@ -29,8 +16,8 @@ export interface GoesHome {
   readonly hand: string
   /** The hand alone asks for it. */
   readonly byHand: boolean
-  /** What is to be seen, as the rung has it. */
-  readonly criterion: string
+  /** What the dog does, as its owner can picture it: a verb and what goes with it; undefined where nobody wrote it. */
+  readonly sees?: string
   /** Nothing is said or shown for it. */
   readonly unasked?: boolean
   /** It is paid now and then while it stays calm, and nothing ends it. */
@@ -69,16 +56,16 @@ const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${
 
 const steps = (n: number): string => `${inWords(n)} ${n === 1 ? 'step' : 'steps'}`
 
-/** A length of time as an owner reads it: 45 seconds, 3 minutes. */
-export const sayLong = (seconds: number): string =>
-  seconds >= 120 && seconds % 60 === 0 ? `${seconds / 60} minutes` : seconds === 1 ? '1 second' : `${seconds} seconds`
-
-/** What lets a dog go again, as its owner does it: say “Okay”, or show the open hand. */
-export const letGo = ({ traits, release }: Pick<HomeDog, 'traits' | 'release'>): string =>
-  traits.deaf ? `show ${releaseSign(traits)}` : `say “${release}”`
-
 /** Common practice: an owner calls five to ten times on a walk, and most calls end in a reward and more freedom. */
 export const callsAWalk = { least: 5, most: 10 } as const
+
+const nth = ['first', 'second', 'third']
+/** Steps after which the word of a walk is said, as the rung has it: none where it comes before the first. */
+export function wordAfter({ say }: Pick<Rung, 'say'>): number {
+  if (/before the first step/.test(say)) return 0
+  const [, which = 'second'] = /after the (first|second|third) step/.exec(say) ?? []
+  return nth.indexOf(which) + 1
+}
 
 /** What an owner does of one command in one week, sentence by sentence in the order in which hands do it. */
 export function homeLine(
@@ -177,20 +164,16 @@ const much = (reps: number): string =>
   reps === 1 ? 'Do this once a day.' : `Do this ${times(reps)} a day, one try each time.`
 
 /** Nothing asks for it: it is waited for. */
-const quiet = (c: GoesHome, { traits }: HomeDog): readonly string[] => [
+const quiet = (c: GoesHome, { name, traits }: HomeDog): readonly string[] => [
   traits.deaf ? 'Give no signal.' : 'Say nothing.',
-  `Look for this: ${c.criterion}.`,
+  ...(c.sees === undefined ? [] : [`Wait until ${name} ${c.sees}.`]),
 ]
 
-const rightly = (c: GoesHome, { pronouns }: HomeDog): string =>
-  `when ${pronouns.they} ${does(pronouns, 'gets', 'get')} it right: ${c.criterion}.`
+const rightly = (c: GoesHome, { name, pronouns }: HomeDog): string =>
+  c.sees === undefined ? `when ${pronouns.they} ${does(pronouns, 'gets', 'get')} it right.` : `when ${name} ${c.sees}.`
 
 const shown = (c: GoesHome, { pronouns }: Pick<HomeDog, 'pronouns'>): string =>
   `Show ${pronouns.them} the signal once${c.hand === '' ? '' : `: ${c.hand}`}.`
-
-/** What marks for this dog, as its owner does it: say “Yes”, or show a flash of the hand. */
-export const markOf = ({ traits, marker }: Pick<HomeDog, 'traits' | 'marker'>): string =>
-  traits.deaf ? `show ${markSign(traits)}` : `say “${marker}”`
 
 const marked = (dog: HomeDog): string => `${capitalized(markOf(dog))} once.`
 

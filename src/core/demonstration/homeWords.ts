@@ -1,5 +1,6 @@
 import { does } from '../dog/pronouns'
-import type { GoesHome, HomeDog } from './homeLine'
+import type { HomeDog } from '../owner/dog'
+import type { GoesHome } from './homeLine'
 
 /**
  * How practice is paid, by week: every rep, then by chance, then by praise and the fist alone. Food is faded by the

@@ -230,10 +230,10 @@ export type CameOff = 'first' | 'later' | 'not' | 'left'
 
 /** The same, as an owner reads it at home. */
 export const cameAtHome: Readonly<Record<CameOff, string>> = {
-  first: 'came off',
-  later: 'came off later',
+  first: 'worked',
+  later: 'worked later',
   not: 'not yet',
-  left: 'left out',
+  left: 'skipped',
 }
 
 /** How an item came off; undefined where nothing was tried. */

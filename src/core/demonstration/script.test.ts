@@ -4,6 +4,7 @@ import { houseCurriculum } from '../curriculum/house'
 import { allRungs, findCommand, findRung } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Curriculum } from '../curriculum/types'
+import { pronounsOf } from '../dog/pronouns'
 import { ladderFor } from '../dog/ladder'
 import { plainDog, traitNames, type DogTraits } from '../dog/traits'
 import { defaultMethod } from '../method/method'
@@ -39,6 +40,7 @@ function stateWith(
 
 const dogOf = (ladder: Curriculum, traits: Partial<DogTraits>, side: 'left' | 'right'): ScriptQuestion['dog'] => ({
   name: 'Teasel',
+  pronouns: pronounsOf('female'),
   side,
   traits: { ...plainDog, ...traits },
   finish: undefined,
@@ -133,7 +135,7 @@ describe('the script of a demonstration', () => {
     const cut = (seconds: number) => item(ask(all, { most: { 'sit-round': seconds } }), 'sit-round')
     expect(cut(20)).toMatchObject({ seconds: 20, shows: 'Sits 20 s until the release.' })
     expect(cut(20)?.rungs[0]?.rungId).toBe('sit-stay.20s')
-    expect(`${cut(20)?.ifFails} ${cut(20)?.tellOwner}`).toMatch(/hold 10 s.*After 20 s/)
+    expect(`${cut(20)?.ifFails} ${cut(20)?.tellOwner}`).toMatch(/Ask for 10 seconds.*After 20 seconds/)
     // A listed one: what lies between is not held as such.
     expect(cut(25)?.seconds).toBe(20)
     expect(cut(300)?.seconds).toBe(45)
@@ -172,11 +174,11 @@ describe('the script of a demonstration', () => {
     for (const i of byHand.items.filter((one) => ['sit', 'down', 'sit-stay', 'down-stay'].includes(one.command ?? '')))
       expect(`${i.says} ${i.tellOwner}`).not.toMatch(/say “(?!Okay)|\bvoice\b|\bword\b/i)
     const walked = (traits: Partial<DogTraits>) => item(ask(all, {}, traits), 'heel')?.tellOwner ?? ''
-    expect(walked({})).toContain('looks up at you unasked, a piece at the seam from the hand on that side, with quiet')
+    expect(walked({})).toContain('looks up at you, give her a treat at your left leg and praise her quietly')
     expect(walked({ deaf: true })).not.toContain('praise')
     expect(walked({ blind: true })).not.toContain('looks up')
     const toys = ask(all, {}, { toys: true })
-    expect(toys.items.map((i) => i.tellOwner).join(' ')).not.toMatch(/a piece/i)
+    expect(toys.items.map((i) => i.tellOwner).join(' ')).not.toMatch(/treat/i)
   })
 
   it('walks off no further than the stay is held, and calls from no further than the call is', () => {

@@ -1,4 +1,4 @@
-import { commandOf, findRung, runKey } from '../curriculum/lookup'
+import { commandOf, findRung, hasRole, runKey } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Command, Rung } from '../curriculum/types'
 import { isByHand } from '../dog/byHand'
@@ -7,7 +7,9 @@ import { chosen } from '../method/method'
 import { heldSince } from '../progress/state'
 import { coaching, ownerStands, whenItFails, type Coached } from './coaching'
 import type { Held } from './held'
-import { letGo } from './homeLine'
+import { letGo, markOf } from '../owner/dog'
+import { ownerSees, type OwnersDog } from '../owner/does'
+import { wordAfter } from './homeLine'
 import { itemOrder, itemTitles, type ItemKind } from './items'
 import { alsoPromised, alsoShown, makers, type Made, type Nothing, type ScriptQuestion } from './shown'
 
@@ -99,27 +101,34 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
   const prompt =
     command && leading ? promptOf(leading.rung, command, q.method, q.dog.words(command.id), true) : undefined
   const { release } = q.dog.words(command?.id ?? '')
+  const word = leading && prompt && leading.rung.cue === 'word' ? spoken(leading.rung, prompt.cue, q) : ''
+  const { dog } = q
+  const { traits } = dog
+  const owners = ownersDogOf(q)
+  const { round = false, stay } = made
   const coached: Coached = {
-    name: q.dog.name,
-    side: q.dog.side,
-    far: q.dog.side === 'left' ? 'right' : 'left',
-    says: prompt?.say ?? '',
-    cue: prompt?.cue ?? '',
-    stayCue: made.stay ? (q.dog.words(made.stay.id).cue ?? made.stay.defaultCue) : '',
-    release: letGo({ traits: q.dog.traits, release }),
-    deaf: q.dog.traits.deaf,
-    blind: q.dog.traits.blind,
-    byHand: isByHand(q.dog.traits, command?.id),
-    stayByHand: isByHand(q.dog.traits, made.stay?.id),
-    toys: q.dog.traits.toys,
+    name: dog.name,
+    pronouns: dog.pronouns,
+    side: dog.side,
+    far: dog.side === 'left' ? 'right' : 'left',
+    unasked: leading === undefined || leading.rung.cue === 'none',
+    word,
+    stayWord: stay ? (dog.words(stay.id).cue ?? stay.defaultCue) : '',
+    release: letGo({ traits, release }),
+    deaf: traits.deaf,
+    blind: traits.blind,
+    byHand: isByHand(traits, command?.id) || leading?.rung.cue === 'signal',
+    stayByHand: isByHand(traits, stay?.id),
+    toys: traits.toys,
     seconds,
-    hand: chosen(q.method, 'target') === 'palm' ? 'palm open' : 'fist closed',
-    payWhere: prompt?.payWhere ?? '',
+    wordAfterSteps: leading ? wordAfter(leading.rung) : 0,
+    target: chosen(q.method, 'target') === 'palm' ? 'open' : 'closed',
+    posture: command && postureOf(command),
     asks: (leading && asked[leading.rung.kind]) ?? 'rep',
-    unasked: leading?.rung.cue === 'none',
-    criterion: prompt?.criterion ?? '',
-    round: made.round === true,
-    atHalts: q.dog.traits.stiff ? 'stands' : made.held.some((h) => is(h.rung, 'halt')) ? 'sits' : 'asked',
+    sees: command && leading ? ownerSees(leading.rung, command, owners, { asked: false }) : undefined,
+    marks: command && hasRole(command, 'marks') ? markOf(owners) : undefined,
+    round,
+    atHalts: traits.stiff ? 'stands' : made.held.some((h) => is(h.rung, 'halt')) ? 'sits' : 'asked',
   }
   return {
     id,
@@ -133,7 +142,7 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     shows: made.shows,
     walk: made.walk,
     says: prompt?.say ?? '',
-    word: leading && prompt && leading.rung.cue === 'word' ? spoken(leading.rung, prompt.cue, q) : '',
+    word,
     signal: command ? q.dog.signal(command.id) : '',
     ifFails: whenItFails(kind, coached),
     tellOwner: coaching(kind, coached),
@@ -142,6 +151,27 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     minutes: made.minutes,
   }
 }
+
+/** The dog as its owner speaks of it. */
+const ownersDogOf = ({ dog }: ScriptQuestion): OwnersDog => {
+  const { release, marker } = dog.words('')
+  return {
+    name: dog.name,
+    pronouns: dog.pronouns,
+    side: dog.side,
+    traits: dog.traits,
+    release,
+    marker,
+    wordOf: (c) => dog.words(c.id).cue ?? c.defaultCue,
+  }
+}
+
+const postureOf = (command: Command): Coached['posture'] =>
+  hasRole(command, 'sits') || hasRole(command, 'sitting-stay')
+    ? 'sitting'
+    : hasRole(command, 'lies') || hasRole(command, 'lying-stay') || hasRole(command, 'far-down')
+      ? 'lying down'
+      : undefined
 
 /** What is said, as it stands between quotation marks: a call has the name before its word, as the house calls. */
 function spoken(rung: Rung, cue: string, { method, dog, curriculum }: ScriptQuestion): string {

@@ -3,6 +3,7 @@ import { metresOff, stepMetres } from '../curriculum/reach'
 import { is, type Role } from '../curriculum/roles'
 import type { Axis, Command, Curriculum, Run, Rung } from '../curriculum/types'
 import type { Finish } from '../dog/finish'
+import type { Pronouns } from '../dog/pronouns'
 import type { DogTraits } from '../dog/traits'
 import type { DogWords } from '../method/instruct'
 import type { Method } from '../method/method'
@@ -13,6 +14,7 @@ import type { ItemKind } from './items'
 
 export interface ScriptDog {
   readonly name: string
+  readonly pronouns: Pronouns
   readonly side: 'left' | 'right'
   readonly traits: DogTraits
   readonly finish: Finish | undefined

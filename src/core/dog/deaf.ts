@@ -55,8 +55,8 @@ export const sayMark = ({ traits, markerWord }: Worded): string =>
 
 /** What a dog does not hear or see, for whoever comes to its run. */
 export const saySenses = ({ deaf, blind }: Pick<DogTraits, 'deaf' | 'blind'>): readonly string[] => [
-  ...(deaf ? ['Deaf: come from where it sees you, and use the hand'] : []),
-  ...(blind ? ['Blind: speak before you touch it'] : []),
+  ...(deaf ? ['Deaf. Come from the front and use hand signals.'] : []),
+  ...(blind ? ['Blind. Speak before you touch.'] : []),
 ]
 
 const neverWake = 'Never wake or touch it from behind.'

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { Command, Rung } from '../curriculum/types'
 import { isByHand } from '../dog/byHand'
 import { heard } from '../dog/deaf'
-import { letGo, markOf, sayLong, type HomeDog } from '../demonstration/homeLine'
+import { letGo, markOf, sayLong, type HomeDog } from './dog'
 import data from './does.json'
 
 /**
@@ -22,17 +22,22 @@ export type OwnersDog = HomeDog & {
   readonly wordOf: (command: Pick<Command, 'id' | 'defaultCue' | 'runs'>) => string
 }
 
+/** What says how it is asked for, in a template. */
+const onAsking = / (?:when \{cue\}|as soon as you \{(?:mark|release)\})(?: and then [^,]*)?/
+
 /** What needs eyes. */
 const seen = /\b(hands?|palm|finger|eyes|point|pat|sight)\b/i
 
 /**
  * What the dog does at a rung, as a verb and what goes with it: “stays in a sit for 8 seconds”. Undefined for a rung of
  * the house's own, which nobody has put into an owner's words, and for what a deaf or blind dog does otherwise.
+ * `asked`: with how it is asked for, where that is part of it.
  */
 export function ownerSees(
   rung: Pick<Rung, 'id' | 'axis' | 'criterion'>,
   command: Pick<Command, 'id' | 'defaultCue' | 'runs'>,
   dog: OwnersDog,
+  { asked = true }: { readonly asked?: boolean } = {},
 ): string | undefined {
   const of = catalog[command.id]
   const template = of?.rungs[rung.id] ?? (rung.axis === 'duration' ? of?.holds : undefined)
@@ -40,20 +45,23 @@ export function ownerSees(
   const { traits, pronouns } = dog
   if (traits.blind && seen.test(template)) return undefined
   const word = dog.wordOf(command)
-  const asked = isByHand(traits, command.id)
+  const cue = isByHand(traits, command.id)
     ? 'you show the signal once'
     : word === ''
       ? 'you ask'
       : `you say “${word}” once`
   const fill: Readonly<Record<string, string>> = {
-    cue: asked,
+    cue,
     mark: markOf(dog),
     release: letGo(dog),
     long: sayLong(rung.criterion.seconds ?? 0),
     them: pronouns.them,
     their: pronouns.their,
   }
-  const said = template.replace(/\{(\w+)\}/g, (_, name: string) => fill[name] ?? '')
+  const said = (asked ? template : template.replace(onAsking, '')).replace(
+    /\{(\w+)\}/g,
+    (_, name: string) => fill[name] ?? '',
+  )
   return traits.deaf && heard.test(said) ? undefined : said
 }
 

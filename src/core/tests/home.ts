@@ -1,8 +1,10 @@
 import { houseCurriculum } from '../curriculum/house'
 import { goesHome, type HomeQuestion } from '../demonstration/goesHome'
-import type { GoesHome, HomeDog } from '../demonstration/homeLine'
+import type { HomeDog } from '../owner/dog'
+import type { GoesHome } from '../demonstration/homeLine'
 import { homeworkOf, type Homework, type HomeworkQuestion } from '../demonstration/homework'
 import { pronounsOf } from '../dog/pronouns'
+import type { OwnersDog } from '../owner/does'
 import { plainDog } from '../dog/traits'
 import { defaultMethod } from '../method/method'
 import type { Script } from '../demonstration/script'
@@ -16,6 +18,9 @@ export const homeDog: HomeDog = {
   release: 'Okay',
   marker: 'Yes',
 }
+
+/** The same, with the words that ship. */
+export const ownersDog: OwnersDog = { ...homeDog, wordOf: (c) => c.defaultCue }
 
 /** Homework of these commands, three times five minutes a day for five weeks, but for what is said otherwise. */
 export const homeOf = (commands: readonly GoesHome[], more: Partial<HomeworkQuestion> = {}): Homework =>
@@ -38,7 +43,7 @@ export const goes = (command: string, more: Partial<GoesHome> = {}): GoesHome =>
   word: command,
   hand: '',
   byHand: false,
-  criterion: 'does it',
+  sees: 'does it',
   listedSeconds: [],
   gap: 0,
   ...more,
@@ -51,7 +56,7 @@ export const homeFrom = (script: Script, more: Partial<HomeQuestion> = {}): read
     script,
     made: script,
     promises: [],
-    traits: plainDog,
+    dog: ownersDog,
     method: defaultMethod,
     gaps: [],
     bothSides: false,

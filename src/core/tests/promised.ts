@@ -2,12 +2,13 @@ import { houseCurriculum } from '../curriculum/house'
 import { findCommand, findRung, runKey } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { scriptOf, type Script } from '../demonstration/script'
+import { pronounsOf } from '../dog/pronouns'
 import { ladderFor } from '../dog/ladder'
 import type { DogTraits } from '../dog/traits'
 import { defaultMethod } from '../method/method'
 import { emptyDogState, emptyRunState, emptyTally, type DogState } from '../progress/state'
 import type { OwnerPromise } from '../promise/ownerPromise'
-import { homeFrom } from './home'
+import { homeFrom, ownersDog } from './home'
 
 /** A dog that holds these of its rungs, met on two days at level 0. */
 export function heldOf(ladder: Curriculum, holds: (rungId: string) => boolean): DogState {
@@ -43,6 +44,7 @@ export function shownOf(traits: DogTraits, rungIds: readonly string[], holds: (r
     promises,
     dog: {
       name: 'Teasel',
+      pronouns: pronounsOf('female'),
       side: 'left',
       traits,
       finish: undefined,
@@ -65,5 +67,5 @@ export function shownOf(traits: DogTraits, rungIds: readonly string[], holds: (r
 export const homeOfPromised = ({ curriculum, promises, script }: Promised, traits: DogTraits, dropped = '') =>
   homeFrom(
     { ...script, items: script.items.filter((i) => i.command !== dropped) },
-    { curriculum, made: script, traits, promises },
+    { curriculum, made: script, dog: { ...ownersDog, traits }, promises },
   )

@@ -1,13 +1,11 @@
 'use client'
 import styled from 'styled-components'
-import { cameAtHome, type CameOff } from '@/core/demonstration/record'
+import { minutesADay, nothingThisWeek } from '@/core/demonstration/homework'
 import { Button, ButtonLink, FileLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useSheets } from '@/ui/ways'
 import type { Booklet } from '@/work/page/booklet'
 import { PrintPage, Tools } from './parts'
-
-const came = (what: CameOff | undefined): string => (what === undefined ? 'not tried' : cameAtHome[what])
 
 /** What goes home with the owner, as it is printed: from the browser here, or from the PDF. */
 export function BookletSheet({ booklet }: { booklet: Booklet }) {
@@ -53,10 +51,10 @@ export function BookletSheet({ booklet }: { booklet: Booklet }) {
                 <td>{w.signal}</td>
               </tr>
             ))}
-            {(['release', 'marker', 'side'] as const).map((what) => (
-              <tr key={what}>
-                <th scope="row">{{ release: 'What ends it', marker: 'What marks it', side: 'Side' }[what]}</th>
-                <td colSpan={2}>{booklet[what]}</td>
+            {booklet.also.map(({ label, said }) => (
+              <tr key={label}>
+                <th scope="row">{label}</th>
+                <td colSpan={2}>{said}</td>
               </tr>
             ))}
           </tbody>
@@ -75,9 +73,9 @@ export function BookletSheet({ booklet }: { booklet: Booklet }) {
               <tbody>
                 {booklet.shown.map((s, i) => (
                   <tr key={i}>
-                    <th scope="row">{s.seconds === null ? s.title : `${s.title}, ${s.seconds} s`}</th>
-                    <td>{came(s.trainer)}</td>
-                    <td>{came(s.owner)}</td>
+                    <th scope="row">{s.title}</th>
+                    <td>{s.trainer}</td>
+                    <td>{s.owner}</td>
                   </tr>
                 ))}
               </tbody>
@@ -94,11 +92,11 @@ export function BookletSheet({ booklet }: { booklet: Booklet }) {
             <p>
               <b>{week.place}</b> {week.foodWords}
             </p>
-            {week.lines.length === 0 && <p>Nothing is set for this week.</p>}
+            {week.lines.length === 0 && <p>{nothingThisWeek}</p>}
             {week.lines.map((line) => (
               <div key={line.title}>
                 <h3>
-                  {line.title}, {line.minutes} min a day
+                  {line.title}, {minutesADay(line.minutes)}
                 </h3>
                 <p>{line.words}</p>
                 <Boxes aria-hidden="true">

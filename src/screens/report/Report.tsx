@@ -2,7 +2,7 @@
 import { Link } from '@/ui/link'
 import { useState } from 'react'
 import styled from 'styled-components'
-import { reportParts, type ReportPart } from '@/core/owner/weekReport'
+import { reportParts, type ReportPart } from '@/core/views/weekReport'
 import { Line } from '@/ui/Line'
 import { Field } from '@/ui/Field'
 import { Wrong } from '@/ui/fieldParts'

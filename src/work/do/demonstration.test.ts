@@ -82,7 +82,7 @@ describe('the script of a demonstration', () => {
     const text = pages.join(' ').replace(/\s+/g, ' ')
     expect(text).toContain('<script>=1+1</script> Ütopia')
     for (const item of view().script.items) expect(text).toContain(item.title)
-    expect(text).toContain('an ordinary voice')
+    expect(text).toContain('Stand with')
   })
 
   it('runs on to further pages where one is not enough, and tears no item in two', async () => {

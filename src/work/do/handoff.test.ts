@@ -312,14 +312,14 @@ describe('the invitation against RFC 5545', () => {
     const ics = text(db, handoff.id)
     expect(ics.replaceAll('\r\n', '')).not.toMatch(/[\r\n]/)
     for (const line of ics.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75)
-    expect(event(ics)?.getFirstPropertyValue('description')).toContain('Großenbrücke, née Ångström 🐾🐾🐾')
+    expect(event(ics)?.getFirstPropertyValue('summary')).toContain('Großenbrücke, née Ångström 🐾🐾🐾')
   })
 
   it('escapes comma, semicolon and backslash in text (§3.3.11)', () => {
     const { db, handoff } = booked('Orrel; Tamsin, \\ Co')
     const ics = text(db, handoff.id).replaceAll('\r\n ', '')
     expect(ics).toContain('Orrel\\; Tamsin\\, \\\\ Co')
-    expect(event(text(db, handoff.id))?.getFirstPropertyValue('description')).toContain('Orrel; Tamsin, \\ Co')
+    expect(event(text(db, handoff.id))?.getFirstPropertyValue('summary')).toContain('Orrel; Tamsin, \\ Co')
   })
 
   it('carries UTC times (§3.3.5, form 2), UID, DTSTAMP, VERSION and PRODID (§3.6, §3.7)', () => {

@@ -2,7 +2,7 @@ import { v7 } from 'uuid'
 import { z } from 'zod'
 import type { Db } from '@/store/database'
 import { readNotes } from '@/store/journal'
-import { insertNoteForOwner, notesForOwner } from '@/store/notesForOwner'
+import { insertNoteForOwner, mostNotes, notesForOwner } from '@/store/notesForOwner'
 import { whoField } from '../scene/who'
 import { aboutResident } from './about'
 import type { Deed } from './deed'
@@ -13,9 +13,6 @@ export const noteForOwnerForm = z.object({
   shared: z.boolean(),
   recordedBy: whoField,
 })
-
-/** Design choice: notes of a stay that can be ticked for its owner; far more than anybody writes. */
-export const mostNotes = 2000
 
 /** Keeps whether the owner of a dog is to read a note about it, in the report of its week. */
 export const tickNoteForOwner = (db: Db, form: z.infer<typeof noteForOwnerForm>, now: number): Deed =>

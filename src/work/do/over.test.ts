@@ -30,7 +30,7 @@ import { scriptChanges } from '@/store/demonstrations'
 import { reportChanges } from '@/store/reports'
 import { plainHomework } from '@/core/demonstration/homeworkChange'
 import { noChange } from '@/core/demonstration/change'
-import { reportParts } from '@/core/owner/weekReport'
+import { reportParts } from '@/core/views/weekReport'
 
 function stage() {
   const db = newKennel()

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { reportParts, weekReport, weeksOf, type ReportFacts } from '@/core/owner/weekReport'
+import { reportParts, weekReport, weeksOf, type ReportFacts } from '@/core/views/weekReport'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { pronounsOf } from '@/core/dog/pronouns'
 import { plainDog } from '@/core/dog/traits'
@@ -63,9 +63,7 @@ describe('a week in plain words', () => {
     expect(report.learned).toBe(
       'Wren can do two new things. She sits for a treat in your hand. She stays in a sit for 3 seconds.',
     )
-    expect(report.held).toBe(
-      'We agreed on two commands. She is still learning sit and sit-stay.',
-    )
+    expect(report.held).toBe('We agreed on two commands. She is still learning sit and sit-stay.')
     expect(report.ahead).toBe('Wren goes home on Sunday 22 March. She is well on the way to being ready by then.')
     expect(report.closing).toBe('Best wishes from Osier Bank')
     expect(Object.values(report).join(' ')).not.toMatch(/in 10|in 100|%/)

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { reportChange, reportParts, type ReportChange } from '@/core/owner/weekReport'
+import { reportChange, reportParts, type ReportChange } from '@/core/views/weekReport'
 import type { Db } from '@/store/database'
 import { reportChanges } from '@/store/reports'
 import { whoField } from '../scene/who'

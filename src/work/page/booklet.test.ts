@@ -70,7 +70,7 @@ describe('the booklet', () => {
         '“Sit”',
         'What was shown',
         'Seated at the side',
-        'came off later',
+        'worked later',
       ])
         expect(text).toContain(said)
       for (const week of [1, 2, 3, 4]) expect(text).toContain(`Week ${week}`)
@@ -101,7 +101,9 @@ describe('the booklet', () => {
     const made = loadBooklet(k.db, other, k.now)
     expect(made?.homework.weeks.every((w) => w.lines.length === 0)).toBe(true)
     if (made)
-      expect((await pagesOf(await bookletPdf(made, 'half'))).join(' ')).toContain('Nothing is set for this week')
+      expect((await pagesOf(await bookletPdf(made, 'half'))).join(' ')).toContain(
+        'There is nothing to practice this week',
+      )
     expect(loadBooklet(k.db, '00000000-0000-7000-8000-000000000000', k.now)).toBeUndefined()
   })
 

@@ -1,12 +1,14 @@
 import ical, { ICalCalendarMethod, ICalEventRepeatingFreq } from 'ical-generator'
-import { addDays, sayDay, type DateOrder } from '@/core/days'
+import { addDays, sayLongDay, type DateOrder } from '@/core/days'
 import type { WrittenHomework } from '@/core/demonstration/homeworkChange'
-import { cameOff, type CameOff } from '@/core/demonstration/record'
-import { curriculumIn } from '@/core/curriculum/lengths'
+import { cameAtHome, cameOff, type CameOff } from '@/core/demonstration/record'
 import { findRung } from '@/core/curriculum/lookup'
 import { sayMark, sayRelease } from '@/core/dog/deaf'
 import { saySide } from '@/core/dog/side'
-import { saidInstead } from '@/core/promise/instead'
+import { insteadForOwner } from '@/core/owner/instead'
+import { ownersName } from '@/core/owner/does'
+import { sayLong } from '@/core/owner/dog'
+import { ownersDog } from '../scene/ownersDog'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
@@ -31,13 +33,10 @@ export interface Booklet {
   readonly words: readonly { readonly command: string; readonly word: string; readonly signal: string }[]
   readonly release: string
   readonly marker: string
-  readonly side: string
-  readonly shown: readonly {
-    readonly title: string
-    readonly seconds: number | null
-    readonly trainer: CameOff | undefined
-    readonly owner: CameOff | undefined
-  }[]
+  /** What stands below the words of commands: what lets the dog go, what marks, and its side. */
+  readonly also: readonly { readonly label: string; readonly said: string }[]
+  /** What was shown, and how it went with the trainer and with the owner. */
+  readonly shown: readonly { readonly title: string; readonly trainer: string; readonly owner: string }[]
   readonly homework: WrittenHomework
   /** Whom an owner rings. */
   readonly ring: string
@@ -49,6 +48,8 @@ export interface Booklet {
   readonly everyDay: string
 }
 
+const wentAs = (went: CameOff | undefined): string => (went === undefined ? 'not tried' : cameAtHome[went])
+
 const everyDay = 'Practice three times a day for five minutes. Check a box each day.'
 
 /** The booklet of one dog; undefined for no such residency. */
@@ -57,6 +58,7 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
   if (!resident) return undefined
   const house = readHouse(db)
   const words = wordsOf(db, resident)
+  const dog = ownersDog(db, resident)
   const { curriculum, shown, homework } = homeworkFor(db, resident, now)
   const last = shown.findLast((s) => s.what === 'demonstration')
   const live = liveHandoff(db, residencyId)
@@ -77,29 +79,29 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
     trainer,
     ring: [trainer, house.name, house.phone].filter((t) => t !== '').join(', ') || 'your trainer',
     everyDay,
-    shownSays: last ? `Shown on ${sayDay(last.day, house.dates)}${trainer === '' ? '' : ` by ${trainer}`}.` : '',
-    instead: saidInstead(
-      curriculumIn(newestCurriculum(db), house.lengths),
-      curriculum,
-      readPromises(db, residencyId),
-      resident.name,
-    ),
+    shownSays: last
+      ? `${trainer === '' ? 'We' : trainer} showed you this on ${sayLongDay(last.day, house.dates)}.`
+      : '',
+    instead: insteadForOwner(newestCurriculum(db), curriculum, readPromises(db, residencyId), dog),
     from: fromOf(db, resident, shown),
     shownOn: last?.day,
     words: curriculum.commands.flatMap((c) => {
       const told = words.told(c)
-      return agreed.has(c.id) && (told.word !== '' || told.signal !== '') ? [{ command: c.name, ...told }] : []
+      return agreed.has(c.id) && (told.word !== '' || told.signal !== '') ? [{ command: ownersName(c), ...told }] : []
     }),
     release: sayRelease(resident),
     marker: sayMark(resident),
-    side: saySide(resident),
+    also: [
+      { label: `To let ${dog.pronouns.them} go`, said: sayRelease(resident) },
+      { label: 'The moment it is right', said: sayMark(resident) },
+      { label: 'Side', said: saySide(resident) },
+    ],
     shown: (last?.items ?? [])
       .filter((i) => i.rungId !== null)
       .map((i) => ({
-        title: i.title,
-        seconds: i.seconds,
-        trainer: last && cameOff(last, { turn: 'trainer', itemId: i.id }),
-        owner: last && cameOff(last, { turn: 'owner', itemId: i.id }),
+        title: i.seconds === null ? i.title : `${i.title}, ${sayLong(i.seconds)}`,
+        trainer: wentAs(last && cameOff(last, { turn: 'trainer', itemId: i.id })),
+        owner: wentAs(last && cameOff(last, { turn: 'owner', itemId: i.id })),
       })),
     homework,
   }

@@ -1,3 +1,6 @@
+import { does } from '@/core/dog/pronouns'
+import { firstName, ownerAddressed } from '@/core/people/names'
+import { ownersDog } from '../scene/ownersDog'
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import { dayIn, daysBetween } from '@/core/days'
 import { offeredFrom, type Slot } from '@/core/handoff/slots'
@@ -90,6 +93,8 @@ export function invitation(
   const kennel = readKennel(db)
   const { address } = readHouse(db)
   const trainer = readPeople(db).find((p) => p.id === handoff.personId)?.name ?? ''
+  const who = trainer === '' ? 'Your trainer' : firstName(trainer)
+  const { pronouns } = ownersDog(db, resident)
   const cancelled = handoff.status === 'cancelled'
   const calendar = ical({
     prodId: { company: 'kibou', product: 'handoff', language: 'EN' },
@@ -101,10 +106,12 @@ export function invitation(
     stamp: new Date(handoff.changedAt),
     start: new Date(handoff.from),
     end: new Date(handoff.to),
-    summary: `Handoff of ${resident.name}, run ${resident.runNumber}`,
+    summary: `Handoff of ${resident.name} to ${resident.ownerName}`,
     description:
-      `${resident.name} is shown to ${resident.ownerName} by ${trainer}. Bring the leash and collar you will ` +
-      `use at home. The trainer decides on the day what is safe to show.`,
+      `Dear ${ownerAddressed(resident.ownerName)},\n${resident.name} will show you what ` +
+      `${pronouns.they} ${does(pronouns, 'has', 'have')} learned. ${who} will go first. Then you will try, and ` +
+      `${who} will help you. Please allow one hour. Bring the leash and collar you will use at home. On the day, ` +
+      `${who} will decide what is safe to show. If you cannot come, please call us.`,
     location: [kennel.name, address]
       .filter((l) => l !== '')
       .join(', ')

@@ -2,7 +2,6 @@ import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { html } from '@/core/markup'
-import { sayDay } from '@/core/days'
 import type { HomeFile } from '@/core/demonstration/homeFile'
 import type { Booklet } from './booklet'
 
@@ -80,10 +79,7 @@ export function practiceFile(booklet: Booklet, program: string): string {
     `default-src 'none'; script-src 'sha256-${hash}'; style-src 'unsafe-inline'; img-src data:; ` +
     `base-uri 'none'; form-action 'none'`
   const body = html`<h1>${booklet.name} at home</h1>
-    <p>
-      For ${booklet.owner}, from
-      ${booklet.kennel}${booklet.shownOn === undefined ? '' : `, shown ${sayDay(booklet.shownOn, booklet.dates)}`}.
-    </p>
+    <p>For ${booklet.owner}, from ${booklet.kennel}. ${booklet.shownSays}</p>
     ${homework.note !== '' && html`<p><b>${homework.note}</b></p>`}
     <h2>Today</h2>
     <div id="today"></div>
@@ -99,16 +95,13 @@ export function practiceFile(booklet: Booklet, program: string): string {
             <td>${w.signal}</td>
           </tr>`,
       )}
-      <tr>
-        <th>What ends it</th>
-        <td>${booklet.release}</td>
-        <td></td>
-      </tr>
-      <tr>
-        <th>What marks it</th>
-        <td>${booklet.marker}</td>
-        <td></td>
-      </tr>
+      ${booklet.also.map(
+        ({ label, said }) =>
+          html`<tr>
+            <th>${label}</th>
+            <td colspan="2">${said}</td>
+          </tr>`,
+      )}
     </table>
     <h2>If something goes wrong</h2>
     <ul>

@@ -15,12 +15,11 @@ import {
   type ReportLine,
   type ReportPart,
   type ReportWeek,
-} from '@/core/owner/weekReport'
+} from '@/core/views/weekReport'
 import type { Db } from '@/store/database'
 import { allPlaces, readKennel, readPeople } from '@/store/kennel'
 import { readNotes, type Note } from '@/store/journal'
-import { notesForOwner } from '@/store/notesForOwner'
-import { mostNotes } from '../do/noteForOwner'
+import { mostNotes, notesForOwner } from '@/store/notesForOwner'
 import { reportChanges } from '@/store/reports'
 import { findResident, readPromises, type Resident } from '@/store/residents'
 import { openPauses } from '@/store/stay'

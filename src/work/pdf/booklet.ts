@@ -1,5 +1,5 @@
 import type { Paper } from '@/core/paper'
-import { cameAtHome } from '@/core/demonstration/record'
+import { minutesADay, nothingThisWeek } from '@/core/demonstration/homework'
 import { unbroken } from '@/core/wording'
 import type { Booklet } from '../page/booklet'
 import { begin, end, quiet, setFace, write, type Doc } from './type'
@@ -119,21 +119,11 @@ export async function bookletPdf(booklet: Booklet, size: 'half' | 'whole', paper
   sheet.head('Words and signals')
   for (const w of booklet.words)
     sheet.columns([w.command, w.word === '' ? '' : `“${w.word}”`, w.signal], [0.28, 0.27, 0.45])
-  sheet.columns(['What ends it', booklet.release, ''], [0.28, 0.62, 0.1])
-  sheet.columns(['What marks it', booklet.marker, ''], [0.28, 0.62, 0.1])
-  sheet.columns(['Side', booklet.side, ''], [0.28, 0.62, 0.1])
+  for (const { label, said } of booklet.also) sheet.columns([label, said, ''], [0.28, 0.62, 0.1])
   if (booklet.shown.length > 0) {
     sheet.head('What was shown')
     sheet.columns(['', 'with your trainer', 'with you'], [0.44, 0.28, 0.28])
-    for (const s of booklet.shown)
-      sheet.columns(
-        [
-          s.seconds === null ? s.title : `${s.title}, ${s.seconds} s`,
-          s.trainer === undefined ? 'not tried' : cameAtHome[s.trainer],
-          s.owner === undefined ? 'not tried' : cameAtHome[s.owner],
-        ],
-        [0.44, 0.28, 0.28],
-      )
+    for (const s of booklet.shown) sheet.columns([s.title, s.trainer, s.owner], [0.44, 0.28, 0.28])
   }
   sheet.head('Every day')
   sheet.text(booklet.everyDay)
@@ -145,11 +135,11 @@ export async function bookletPdf(booklet: Booklet, size: 'half' | 'whole', paper
     sheet.head(`Week ${week.week}`)
     sheet.text(week.place, 'bold')
     sheet.text(week.foodWords)
-    if (week.lines.length === 0) sheet.text('Nothing is set for this week.', 'text', 1, quiet)
+    if (week.lines.length === 0) sheet.text(nothingThisWeek, 'text', 1, quiet)
     for (const line of week.lines) {
       sheet.gap(0.35)
       sheet.room(sheet.size * 2.6 + sheet.lines(line.words, sheet.size, sheet.width))
-      sheet.text(`${line.title}, ${line.minutes} min a day`, 'bold')
+      sheet.text(`${line.title}, ${minutesADay(line.minutes)}`, 'bold')
       sheet.text(line.words)
       sheet.boxes()
     }

@@ -1,6 +1,6 @@
 import { sayDay } from '@/core/days'
 import { plainWays } from '@/core/measures'
-import { reportParts } from '@/core/owner/weekReport'
+import { reportParts } from '@/core/views/weekReport'
 import type { ReportPage } from '../page/report'
 import { begin, end, quiet, write, type Doc, type PaperWays } from './type'
 

@@ -58,7 +58,7 @@ export function homeworkFor(db: Db, resident: Resident, now: number): HomeworkSc
     script,
     made: unchanged,
     promises: readPromises(db, residencyId),
-    traits,
+    dog,
     method: methodAt(readMethodChanges(db), now),
     gaps,
     bothSides: change.bothSides,

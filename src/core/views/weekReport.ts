@@ -7,9 +7,10 @@ import { reachOf } from '../forecast/upNext'
 import { firstName, ownerAddressed, ownersOwn } from '../people/names'
 import type { CommandStanding } from '../promise/standing'
 import type { Summary } from '../promise/summary'
-import { lineOf, type LineView } from '../views/line'
+import { lineOf, type LineView } from './line'
 import { capitalized, inWords, ordinal } from '../wording'
-import { ownersName, ownerSees, type OwnersDog } from './does'
+import { subject } from '../owner/dog'
+import { ownersName, ownerSees, type OwnersDog } from '../owner/does'
 
 /** Parts of a report, in their order. */
 export const reportParts = ['opening', 'done', 'learned', 'held', 'hard', 'notes', 'ahead', 'closing'] as const
@@ -96,10 +97,6 @@ export function weekReport(f: ReportFacts): Readonly<Record<ReportPart, string>>
     closing: `Best wishes from ${f.kennel}`,
   }
 }
-
-/** “He”, “She”; the name of a dog whose sex nobody wrote down, so that no verb goes wrong. */
-const subject = ({ name, pronouns }: OwnersDog): string =>
-  pronouns.they === 'they' ? name : capitalized(pronouns.they)
 
 /** A place in a sentence: “the hay barn”; one that goes by a name of its own keeps its capitals. */
 const inSentence = (place: string): string =>
@@ -209,12 +206,12 @@ function sayHard({ tried, now, curriculum, dog }: ReportFacts): string {
   return [
     hard.length === 0
       ? ''
-      : `${capitalized(list(hard))} ${hard.length === 1 ? 'was' : 'were'} hard for ${dog.pronouns.them} this week. We ` +
-        'take smaller steps until it is easy again.',
+      : `${capitalized(list(hard))} ${hard.length === 1 ? 'was' : 'were'} hard for ${dog.pronouns.them} this week. ` +
+        'We take smaller steps until it is easy again.',
     back.length === 0
       ? ''
-      : `${capitalized(list(back))} slipped back. That happens, and we practice ${back.length === 1 ? 'that' : 'those'} ` +
-        'first.',
+      : `${capitalized(list(back))} slipped back. That happens, and we practice ` +
+        `${back.length === 1 ? 'that' : 'those'} first.`,
   ]
     .filter((part) => part !== '')
     .join(' ')
@@ -232,7 +229,8 @@ function sayAhead({ leavesOn, today, now, chance, dog, dates }: ReportFacts): st
   if (reach === 'in hand') return `${goes} ${who} is well on the way to being ready by then.`
   return reach === 'tight'
     ? `${goes} ${who} may be ready by then, or may need a little longer. We will tell you in good time.`
-    : `${goes} ${who} needs longer than we planned, or we show you less. Please call us, so that we can decide together.`
+    : `${goes} ${who} needs longer than we planned, or we show you less. Please call us, so that we can decide ` +
+        'together.'
 }
 
 /** The picture: each promised command’s line at the beginning of the week and at its end. */
