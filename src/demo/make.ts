@@ -5,6 +5,10 @@ import { plainDog } from '@/core/dog/traits'
 import { seeded, type Chance } from '@/core/seeded'
 import type { Db } from '@/store/database'
 import { appendHandoff } from '@/store/handoffs'
+import { nested } from '@/core/fields'
+import { typedOf } from '@/core/form'
+import { stepSchemas } from '@/core/intake/steps'
+import { appendEntry } from '@/store/intake'
 import { appendPractice } from '@/store/homework'
 import { insertHours, insertPerson, renamePlace, updateKennel } from '@/store/kennel'
 import { insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
@@ -161,6 +165,17 @@ function showSome(db: Db, pen: Pen, today: string): void {
   if (wren) tell(wren, { ...shownItems.rehearsal, from: moment(addDays(today, -1), 17 * 60 + 10) })
   const plover = pen.residencyOf('Plover')
   if (plover) book(plover, moment(today, 16 * 60), 'joss', moment(addDays(today, -3), 12 * 60))
+  const came = moment(addDays(today, -shownLastWeek.arrived), 11 * 60)
+  appendEntry(db, {
+    id: pen.id(came, chance),
+    residencyId: scene.residencyId,
+    step: 'arrival',
+    entry: stepSchemas.arrival.parse(
+      nested(typedOf({ run: shownLastWeek.run, weight: '17', weightUnit: 'kg', sex: 'female, spayed' })),
+    ),
+    at: came,
+    recordedBy: 'maud',
+  })
   const shownOn = addDays(today, shownLastWeek.leaves)
   book(scene.residencyId, moment(shownOn, 15 * 60), 'maud', moment(addDays(shownOn, -3), 12 * 60))
   tell(scene.residencyId, { ...shownItems.demonstration, from: moment(shownOn, 15 * 60 + 4) })

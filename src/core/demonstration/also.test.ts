@@ -3,6 +3,7 @@ import { houseCurriculum } from '../curriculum/house'
 import { findRung, rungsOf } from '../curriculum/lookup'
 import { heard } from '../dog/deaf'
 import { plainDog, type DogTraits } from '../dog/traits'
+import { dogAsThing, kennelWord } from '../owner/words'
 import { goes, homeDog, homeOf } from '../tests/home'
 import { homeOfPromised, shownOf } from '../tests/promised'
 
@@ -27,6 +28,13 @@ describe('what was promised beyond the items of a demonstration', () => {
     for (const item of also) {
       const rung = findRung(curriculum, item.rungs[0]?.rungId ?? '')?.rung
       const line = home.find((l) => l.command === item.command)?.words ?? ''
+      for (const said of [item.tellOwner, line])
+        expect([item.title, kennelWord.exec(said)?.[0], dogAsThing.exec(said)?.[0], said.includes(';')]).toEqual([
+          item.title,
+          undefined,
+          undefined,
+          false,
+        ])
       for (const said of [item.tellOwner, item.ifFails, item.shows, line])
         expect([item.title, said.length > 10, /“”|undefined|[{}]|\. \.|\.\./.test(said)]).toEqual([
           item.title,

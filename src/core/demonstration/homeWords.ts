@@ -57,8 +57,8 @@ export function ifWrong({ name, pronouns, traits }: HomeDog): {
     whenItFails: [
       `If ${name} makes a mistake, ${traits.deaf ? 'do nothing' : 'say nothing'}. Wait three seconds. Then make it a ` +
         'little easier and try again.',
-      'After two mistakes in a row, halve the time or the distance. Or find a quieter place. Then build up again one ' +
-        'step at a time.',
+      'After two mistakes in a row, cut the time or the distance in half. Or find a quieter place. Then build up ' +
+        'again one step at a time.',
       traits.deaf
         ? `Show the signal once. Do not repeat it. Never scold ${pronouns.them}.`
         : `Give the cue once. Do not repeat it or say it louder. Never scold ${pronouns.them}.`,

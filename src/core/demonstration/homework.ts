@@ -62,11 +62,11 @@ const foodOfWeek = (week: number): Food => foods[Math.min(week, foods.length) - 
 
 /** One new place a week, from the quiet room outward. House. */
 const placeOfWeek = [
-  'In your quietest room, with nobody else there.',
-  'In another room or the yard, with someone nearby.',
-  'On the sidewalk outside your front door, on the leash.',
-  'On a path in the park, on the leash, with people far away.',
-  'Outside a store at a quiet hour, on the leash.',
+  'Practice in your quietest room, with nobody else there.',
+  'Practice in another room or the yard, with someone nearby.',
+  'Practice on the sidewalk outside your front door, on the leash.',
+  'Practice on a path in the park, on the leash, with people far away.',
+  'Practice outside a store at a quiet hour, on the leash.',
 ] as const
 
 /** House: a duration grows by no more than half as long again, one passed step at a time, and so many steps a week. */

@@ -55,8 +55,8 @@ export const sayMark = ({ traits, markerWord }: Worded): string =>
 
 /** What a dog does not hear or see, for whoever comes to its run. */
 export const saySenses = ({ deaf, blind }: Pick<DogTraits, 'deaf' | 'blind'>): readonly string[] => [
-  ...(deaf ? ['Deaf. Come from the front and use hand signals.'] : []),
-  ...(blind ? ['Blind. Speak before you touch.'] : []),
+  ...(deaf ? ['This dog is deaf. Come from the front and use hand signals.'] : []),
+  ...(blind ? ['This dog is blind. Speak before you touch.'] : []),
 ]
 
 const neverWake = 'Never wake or touch it from behind.'

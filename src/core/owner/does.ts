@@ -23,7 +23,7 @@ export type OwnersDog = HomeDog & {
 }
 
 /** What says how it is asked for, in a template. */
-const onAsking = / (?:when \{cue\}|as soon as you \{(?:mark|release)\})(?: and then [^,]*)?/
+const onAsking = / (?:when \{cue\}|(?:as soon as|each time) you \{(?:mark|release)\})(?: and then [^,]*)?/
 
 /** What needs eyes. */
 const seen = /\b(hands?|palm|finger|eyes|point|pat|sight)\b/i
@@ -43,7 +43,6 @@ export function ownerSees(
   const template = of?.rungs[rung.id] ?? (rung.axis === 'duration' ? of?.holds : undefined)
   if (template === undefined) return undefined
   const { traits, pronouns } = dog
-  if (traits.blind && seen.test(template)) return undefined
   const word = dog.wordOf(command)
   const cue = isByHand(traits, command.id)
     ? 'you show the signal once'
@@ -62,7 +61,8 @@ export function ownerSees(
     /\{(\w+)\}/g,
     (_, name: string) => fill[name] ?? '',
   )
-  return traits.deaf && heard.test(said) ? undefined : said
+  const cannot = (traits.blind && seen.test(said)) || (traits.deaf && heard.test(said))
+  return cannot ? undefined : said
 }
 
 /** What an owner calls a command, where that is not what trainers call it. */

@@ -160,6 +160,9 @@ function sayLearned({ curriculum, passed, days, dog }: ReportFacts): string {
 
 const heldOf = (s: Summary) => s.commands.filter((c) => c.promise?.met)
 
+/** Design choice: so many commands are said with the step they are at. */
+const mostSteps = 3
+
 function sayHeld({ before, now, dog, curriculum }: ReportFacts): string {
   const promised = now.commands.filter((c) => c.promise)
   if (promised.length === 0) return ''
@@ -170,6 +173,8 @@ function sayHeld({ before, now, dog, curriculum }: ReportFacts): string {
   const fresh = knows.filter((c) => !was.has(c.command))
   const rest = promised.filter((c) => !knows.includes(c))
   const step = (c: CommandStanding): string => {
+    // More figures than these and nobody reads on: the picture below has them all.
+    if (rest.length > mostSteps) return ''
     const { position, goal } = progressOf(lineOf(c, 0))
     return position === 0 ? '' : ` (step ${position} of ${goal})`
   }

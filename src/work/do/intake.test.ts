@@ -197,7 +197,7 @@ describe('the intake', () => {
     said({ releaseSign: 'thumbs up', markSign: 'a nod' })
     const card = doorCard(db, residencyId, monday)
     expect(card).toMatchObject({ release: 'thumbs up', marker: 'a nod' })
-    expect(card?.cautions[0]).toMatch(/^Deaf/)
+    expect(card?.cautions[0]).toMatch(/is deaf/)
     expect(card?.cues.filter((c) => c.word !== '')).toEqual([])
     expect(card?.cues.find((c) => c.command === 'Sit')?.signal).toBe('a fist to the chest')
     expect(JSON.stringify(ladderOf(db, residencyId, later).commands.find((c) => c.id === 'sit'))).toContain(
