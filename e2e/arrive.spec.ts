@@ -325,10 +325,10 @@ test('a long table: a page is answered meanwhile, it is stopped, gone on with an
 
 test('a sick dog is not worked until somebody says so', async ({ page, kibou }) => {
   await visit(page, `${kibou.url}/coming`)
-  await page.getByRole('button', { name: 'Stop working a dog for now' }).press('Enter')
+  await page.getByRole('button', { name: 'Pause a dog’s training' }).press('Enter')
   await page.getByRole('button', { name: /Dog$/ }).press('Enter')
   await page.getByRole('option', { name: '9 Bodkin' }).click()
-  await page.getByRole('button', { name: 'Stop working it' }).press('Enter')
+  await page.getByRole('button', { name: 'Pause training' }).press('Enter')
   await expect(page.getByText(/Not worked: sick since/)).toBeVisible()
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Bodkin')}`)
   await expect(page.getByRole('region', { name: 'Next' })).toContainText('Not worked: sick since')

@@ -30,7 +30,7 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   await expectNoAxeFindings(page)
   await tabTo(page, /^\s*House/)
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'The house' }).first()).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Settings' }).first()).toBeVisible()
   await tabTo(page, /People and hours/)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'People', exact: true })).toBeVisible()

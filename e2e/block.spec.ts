@@ -48,7 +48,7 @@ test.describe('a whole block on a phone', () => {
       expect(kibou.count(`SELECT count(*) AS n FROM training_set WHERE id ${received} AND seed IS NULL`, since)).toBe(0)
       // The note opens the next block, and the dog rests.
       await openBlock(page, kibou, 'Heron')
-      await expect(page.getByText(/For this time: quicker/)).toBeVisible()
+      await expect(page.getByText(/Last note: quicker/)).toBeVisible()
       await expect(page.getByText(/It rests until \d\d:\d\d/)).toBeVisible()
     },
   )
@@ -141,7 +141,7 @@ test.describe('a whole block on a phone', () => {
   }) => {
     const since = Date.now()
     await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}/work/recall`)
-    await page.getByRole('button', { name: 'Thumb and sounds' }).tap()
+    await page.getByRole('button', { name: 'Controls and sounds' }).tap()
     await page.getByRole('button', { name: 'Left thumb' }).tap()
     await page.getByRole('button', { name: /key for Late/ }).tap()
     await page.keyboard.press('F9')

@@ -5,9 +5,9 @@ test(
     'handoff; a hand only reads',
   async ({ page, kibou }) => {
     await visit(page, `${kibou.url}/coming`)
-    const rook = page.getByRole('button', { name: 'Longer or shorter: Rook' })
+    const rook = page.getByRole('button', { name: 'Change dates: Rook' })
     await expect(page.getByText('No handoff is booked.').first()).toBeVisible()
-    await tabTo(page, /Longer or shorter: Rook/)
+    await tabTo(page, /Change dates: Rook/)
     await page.keyboard.press('Enter')
     const leaves = new Date(Date.now() + 9 * 86_400_000).toISOString().slice(0, 10)
     const open = (label: string) => page.getByLabel(label, { exact: true }).locator('visible=true').first()
@@ -44,7 +44,7 @@ test(
     ).toBe(1)
 
     const soon = new Date(Date.now()).toISOString().slice(0, 10)
-    await page.getByRole('button', { name: 'Longer or shorter: Gimlet' }).press('Enter')
+    await page.getByRole('button', { name: 'Change dates: Gimlet' }).press('Enter')
     await typeDay(page, 'Goes home on', soon)
     await open('Reason').fill('owner is early')
     await page.keyboard.press('Enter')
@@ -54,7 +54,7 @@ test(
     await expectNoAxeFindings(page)
     await signIn(page.request, kibou, 'ebba')
     await page.reload()
-    await expect(page.getByRole('heading', { name: 'Coming and going' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Arrivals and departures' })).toBeVisible()
     await expect(rook).toBeHidden()
   },
 )

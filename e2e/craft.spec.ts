@@ -108,7 +108,7 @@ test('touch: the palm and no word while it is made, then at once after a thing t
 }) => {
   const since = Date.now()
   await work(page, kibou, 'Heron', 'touch', 'Palm near the nose')
-  await say(page, /Say nothing yet/)
+  await say(page, /Give no cue/)
   await say(page, /at the palm that was touched, from the other hand/)
   await tapped(page, 'Clean')
   await work(page, kibou, 'Heron', 'touch', 'After tossed food')
@@ -129,7 +129,7 @@ test('place: in parts without a word, the word as it sets off, a treat tossed aw
   kibou,
 }) => {
   await work(page, kibou, 'Heron', 'place', 'Four paws')
-  await say(page, /Say nothing yet/)
+  await say(page, /Give no cue/)
   await work(page, kibou, 'Heron', 'place', 'Release, toss away')
   await say(page, /as it sets off/)
   await say(page, /treat tossed away/)
@@ -151,7 +151,7 @@ test('heel: a stretch is paid every two steps at the seam, with its pieces, its 
 }) => {
   const since = Date.now()
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/heel`)
-  await page.getByRole('button', { name: 'Been out to eliminate' }).tap()
+  await page.getByRole('button', { name: 'Potty break done' }).tap()
   await work(page, kibou, 'Heron', 'heel', 'Pay every 2 steps')
   await expect(page.getByRole('timer', { name: 'Back and forth over one dull stretch' })).toBeVisible()
   await say(page, /5 × .* in the stretch.*every 2 steps/)
@@ -200,7 +200,7 @@ test('leave it: silent at the fist, then the word as the thing goes down, and ne
   kibou,
 }) => {
   await work(page, kibou, 'Heron', 'leave-it', 'Closed fist, silent')
-  await say(page, /Say nothing yet/)
+  await say(page, /Give no cue/)
   for (const [rung, words] of [
     ['Word as the fist closes', /“Leave”, once, as the fist closes/],
     ['On the floor, under the hand', /once, as the food goes down under your hand/],
@@ -372,7 +372,7 @@ test('signs of stress: recover, and the set is short; a stare ends the block', a
   await page.getByText('Frozen stare').tap()
   await say(page, /Nothing more in this block/)
   await page.getByRole('button', { name: 'End the block' }).tap()
-  await expect(page.getByRole('timer', { name: 'Quiet praise' })).toBeVisible()
+  await expect(page.getByRole('timer', { name: 'Wind down' })).toBeVisible()
 })
 
 test('another way of teaching is chosen before the first rep', async ({ page, kibou }) => {

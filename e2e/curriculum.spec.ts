@@ -43,15 +43,15 @@ test.describe('the dog’s page', () => {
     await tabTo(page, /Rep 1: clean/)
     await page.keyboard.press('Enter')
     await expect(dialog.getByRole('button', { name: 'Rep 1: helped' })).toBeVisible()
-    await tabTo(page, /Put it right/)
+    await tabTo(page, /Save correction/)
     await page.keyboard.press('Enter')
     await expect(dialog.getByRole('alert')).toContainText('Say why')
     // Whoever was refused is where they were.
-    await expect(dialog.getByRole('button', { name: 'Put it right' })).toBeFocused()
+    await expect(dialog.getByRole('button', { name: 'Save correction' })).toBeFocused()
     await dialog.getByLabel('Reason').fill('my thumb')
     // A key says nothing to a button that still waits for what it was refused.
-    await expect(dialog.getByRole('button', { name: 'Put it right' })).toBeEnabled()
-    await dialog.getByRole('button', { name: 'Put it right' }).press('Enter')
+    await expect(dialog.getByRole('button', { name: 'Save correction' })).toBeEnabled()
+    await dialog.getByRole('button', { name: 'Save correction' }).press('Enter')
     // It says what it moved, and is closed then.
     await expect(dialog.getByRole('status')).toContainText('It is put right.')
     await dialog.getByRole('button', { name: 'Close' }).press('Enter')

@@ -140,8 +140,8 @@ test.describe('the door', () => {
     await signIn(page.context().request, kibou, 'ebba')
     // What only a trainer or a lead does, by the names of its buttons, wherever it stands.
     const deeds = new RegExp(
-      '^(correct|Correct|Log it|Cancel it|Move it|Book it|Put it right|Swap runs|Change the stay|Longer or shorter|' +
-        'Work it again|Keep homework|Read it|Stop working a dog|Edit|Go on with the draft|Take the cancelling back|' +
+      '^(correct|Correct|Log it|Cancel it|Move it|Book it|Save correction|Swap runs|Change the stay|Change dates|' +
+        'Resume training|Keep homework|Read it|Pause a dog|Edit|Go on with the draft|Restore booking|' +
         'Apply from|Rehearse|Show it|Add a |Back up|Publish)',
     )
     for (const one of pages.filter((p) => p.least === 'hand')) {

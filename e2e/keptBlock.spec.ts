@@ -87,7 +87,7 @@ test(
           lock: 'wakeLock' in navigator,
         })),
       ).toEqual({ secure: false, worker: false, uuid: false, lock: false })
-      await page.getByRole('button', { name: 'Thumb and sounds' }).click()
+      await page.getByRole('button', { name: 'Controls and sounds' }).click()
       await expect(page.getByText(/The screen may go dark here/)).toBeVisible()
       await page.getByRole('button', { name: 'Back', exact: true }).click()
       const before = await workReps(page, 3, pointer)

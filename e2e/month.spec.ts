@@ -196,7 +196,7 @@ test('back to a backup from the page of the house: a look first, then the kennel
   await kibou.becomes(1, notes)
   await visit(page, `${kibou.url}/house`)
   await page.getByRole('button', { name: 'Go back to one of them' }).press('Enter')
-  await page.getByRole('button', { name: 'look into it' }).first().press('Enter')
+  await page.getByRole('button', { name: 'Show contents' }).first().press('Enter')
   await expect(page.getByText(/“Osier Bank”: \d+ residencies, 4 people/)).toBeVisible()
   await expectNoAxeFindings(page)
   // It asks first, and can be left alone.
@@ -215,7 +215,7 @@ test('back to a backup from the page of the house: a look first, then the kennel
   // And it can be undone.
   await visit(page, `${kibou.url}/house`)
   await page.getByRole('button', { name: 'Undo going back to a backup' }).press('Enter')
-  await page.getByRole('button', { name: 'look into it' }).last().press('Enter')
+  await page.getByRole('button', { name: 'Show contents' }).last().press('Enter')
   await page.getByRole('button', { name: 'Go back to this one' }).press('Enter')
   await page.getByRole('button', { name: 'Go back now' }).press('Enter')
   await expect.poll(() => readdirSync(join(kibou.file, '..')).filter((f) => /\.before-[\dT-]+$/.test(f)).length).toBe(2)

@@ -216,6 +216,6 @@ test('a command’s page says what the dog was doing when it was called, and how
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}/commands/recall`)
   const counts = page.locator('dl[aria-label="Counts"]')
   await expect(counts.getByText('When called it was')).toBeVisible()
-  await expect(counts).toContainText(/sniffing \d+ %\s*\d+ of \d+ clean/)
+  await expect(counts).toContainText(/sniffing \d+%\s*\d+ of \d+ clean/)
   await expectNoAxeFindings(page)
 })

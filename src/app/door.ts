@@ -101,7 +101,7 @@ async function isTurnedAway(person: Person, least: Role): Promise<boolean> {
 }
 
 /** No page of ours sends it. */
-const nothingOfOurs = 'This is nothing that Kibou sends. Load the page again.'
+const nothingOfOurs = 'Invalid request. Reload the page.'
 
 export const signedOut = 'You are signed out. Nothing typed is lost: sign in in another tab and try again.'
 

@@ -100,7 +100,7 @@ function contradictions(db: Db, me: string, now: number): readonly string[] {
     if (page.forecast && !row.ready && today > r.arrivesOn) {
       if (row.said !== (page.forecast.view?.chance ?? ''))
         say(`the wall says ${row.said}, the page ${page.forecast.view?.chance ?? ''}`)
-      if (page.forecast.view?.headline.includes('cannot be met')) say('a promise that was taken cannot be met')
+      if (page.forecast.view?.headline.includes('cannot be kept')) say('a promise that was taken cannot be met')
       if (up?.turn === 'ready' || up?.turn === 'passed-over') say(`up next calls it ${up.turn}`)
     }
     // The standing and the counts.

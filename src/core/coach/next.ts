@@ -1,4 +1,5 @@
 import { percent } from '../percent'
+import { capitalized } from '../wording'
 import { findCommand, findRung } from '../curriculum/lookup'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
 import { daysBetween } from '../days'
@@ -304,11 +305,11 @@ function tierFor(rung: Rung, suggestion: Suggestion, at: { passed: boolean; stuc
 
 const whyWords: Record<Exclude<Suggestion['why'], 'refresher'>, string> = {
   climb: 'The next rung of what is promised.',
-  'climb-back': 'Dropped back: up again from here; nothing that was held is lost.',
+  'climb-back': 'Dropped back. Climb again from here. Nothing mastered is lost.',
   foundation: 'Foundation work of the first days.',
   'mark-first': 'The mark first: what it promises, all other pay stands on.',
-  rebuild: 'A refresher failed: climb back from here.',
-  'second-day': 'Met once; the rule met on another day holds it.',
+  rebuild: 'A refresher failed. Recover from here.',
+  'second-day': 'Passed once. Pass it another day.',
   gate: 'No calling off leash here until this is held on leash here.',
   level: 'Held without distraction; promised with.',
   'new-place': 'Promised in more places than it is held in.',
@@ -317,12 +318,12 @@ const whyWords: Record<Exclude<Suggestion['why'], 'refresher'>, string> = {
 }
 
 function whySet(curriculum: Curriculum, suggestion: Suggestion): string {
-  if (suggestion.why === 'refresher') return `Refresher due: ${percent(suggestion.kept ?? 0)} predicted to be left.`
+  if (suggestion.why === 'refresher') return `Refresher due: retention ${percent(suggestion.kept ?? 0)}.`
   const serves =
     suggestion.for === suggestion.command ? undefined : findCommand(curriculum, suggestion.for)?.name.toLowerCase()
   if (serves !== undefined && suggestion.why !== 'rebuild')
     return suggestion.why === 'second-day'
-      ? `Met once; the rule met on another day holds it, and ${serves} waits for it.`
-      : `On the way to what is promised: ${serves} waits for it.`
+      ? `Passed once. Pass it another day. ${capitalized(serves)} needs this first.`
+      : `${capitalized(serves)} needs this first.`
   return whyWords[suggestion.why]
 }

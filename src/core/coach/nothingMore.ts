@@ -2,7 +2,7 @@ import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import type { Suggestions } from './suggestion'
 
-const keptAnyway = 'What is recorded here is kept and moves nothing on.'
+const keptAnyway = 'What you record here is saved and does not count.'
 
 /** Why nothing of a command is suggested, in a sentence. `promised`: something of it was promised to the owner. */
 export function nothingMore(

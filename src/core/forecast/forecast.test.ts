@@ -186,14 +186,14 @@ describe('a forecast', () => {
 
   it('says a chance as people do', () => {
     expect([0, 0.04, 0.05, 0.14, 0.72, 0.94, 0.95, 1].map(sayChance)).toEqual([
-      'under 1 in 20',
-      'under 1 in 20',
-      '1 in 10',
-      '1 in 10',
-      '7 in 10',
-      '9 in 10',
-      'over 19 in 20',
-      'over 19 in 20',
+      'under 5%',
+      'under 5%',
+      'about 5%',
+      'about 15%',
+      'about 70%',
+      'about 95%',
+      'over 95%',
+      'over 95%',
     ])
   })
 })

@@ -193,12 +193,15 @@ function bindingOf({ full: n, legs }: Futures): Forecast['binds'] {
   return first ? { command: first[0], share: first[1] / n } : null
 }
 
-/** Chances as people say them: “7 in 10”, “over 19 in 20”, “under 1 in 20”. */
-export function sayChance(chance: number): string {
-  if (chance >= 0.95) return 'over 19 in 20'
-  if (chance < 0.05) return 'under 1 in 20'
-  return `${Math.min(9, Math.max(1, Math.round(chance * 10)))} in 10`
+/** A chance as a figure, no finer than anybody can know: “70%”, “over 95%”, “under 5%”. */
+export function chanceFigure(chance: number): string {
+  if (chance >= 0.95) return 'over 95%'
+  return chance < 0.05 ? 'under 5%' : `${Math.min(95, Math.max(5, 5 * Math.round(chance * 20)))}%`
 }
+
+/** A chance in a sentence: “about 70%”, “over 95%”. */
+export const sayChance = (chance: number): string =>
+  chance >= 0.95 || chance < 0.05 ? chanceFigure(chance) : `about ${chanceFigure(chance)}`
 
 /** A seed of a dog and a day: the same forecast whoever asks, and what-ifs that play the same futures. */
 export function forecastSeed(residencyId: string, today: string): number {

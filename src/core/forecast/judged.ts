@@ -234,9 +234,9 @@ function verdictOn(dogs: number, said: readonly Said[]): VerdictOnForecasts {
 
 /** What is said beside a chance when the ones before it were bad; empty when they were not, or too few. */
 export function sayVerdict(verdict: VerdictOnForecasts): string {
-  if (verdict === 'too high') return 'Chances said here have run too high: fewer dogs were ready than was said.'
-  if (verdict === 'too low') return 'Chances said here have run too low: more dogs were ready than was said.'
+  if (verdict === 'too high') return 'Forecasts here run too high: fewer dogs were ready than predicted.'
+  if (verdict === 'too low') return 'Forecasts here run too low: more dogs were ready than predicted.'
   return verdict === 'too sure'
-    ? 'Chances said here have been too sure: what was all but certain, or out of reach, came otherwise too often.'
+    ? 'Forecasts here are too sure: what was nearly certain, or very unlikely, turned out otherwise too often.'
     : ''
 }

@@ -1,4 +1,5 @@
 import { daysBetween } from '../days'
+import { counted } from '../wording'
 import type { Forecast, Trend } from './forecast'
 
 /** House: a chance moved when it did by so much; less is its scatter and the day’s luck. */
@@ -20,22 +21,22 @@ export function trendOf(before: Forecast, now: Forecast, useful: ReadonlyMap<str
 }
 
 function whyMoved(before: Forecast, now: Forecast, useful: ReadonlyMap<string, number>): string {
-  if (before.leavesOn !== now.leavesOn) return 'its day of going home was changed'
+  if (before.leavesOn !== now.leavesOn) return 'the going-home day changed'
   const promised = (f: Forecast) =>
     f.legs
       .map((leg) => leg.rungId)
       .sort()
       .join()
-  if (promised(before) !== promised(now)) return 'other promises were made'
+  if (promised(before) !== promised(now)) return 'the promises changed'
   const days = Math.max(1, daysBetween(before.today, now.today))
   const reckoned = Math.min(days, Math.max(1, before.plan.openDays)) * before.plan.setsADay
   const done = [...useful].reduce((n, [day, sets]) => n + (day >= before.today && day < now.today ? sets : 0), 0)
   const falls = now.chance < before.chance
-  const sets = `${done} ${done === 1 ? 'set' : 'sets'} that brought it nearer, ${Math.round(reckoned)} reckoned with`
+  const sets = `${counted(done, 'useful set')}, ${Math.round(reckoned)} assumed`
   if (falls && reckoned > 0 && done < worked.less * reckoned) return sets
   if (!falls && done > worked.more * reckoned) return sets
   const ratio = now.known.speed / before.known.speed
-  if (falls && ratio < pace.slower) return 'its sets brought less than was thought'
-  if (!falls && ratio > pace.quicker) return 'its sets brought more than was thought'
-  return falls ? 'less came of the days since than was thought' : 'the days since went as was thought, or better'
+  if (falls && ratio < pace.slower) return 'sets brought less than expected'
+  if (!falls && ratio > pace.quicker) return 'sets brought more than expected'
+  return falls ? 'the days since brought less than expected' : 'the days since went as expected or better'
 }

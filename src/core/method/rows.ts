@@ -204,7 +204,7 @@ const said: { readonly [R in RowId]: Said<R> } = {
   'no-word': [
     'Saying “no”',
     { silence: 'Silence, reset, make it easier', calm: 'A calm no-reward word' },
-    'A miss is the ladder’s fault.',
+    'A miss means the rung was too hard.',
   ],
   place: [
     'Place',

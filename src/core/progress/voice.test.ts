@@ -42,7 +42,7 @@ describe('a ruling said in words', () => {
       toRungId: 'x',
       rule: '',
       counts: '',
-      why: 'Kept, and moves nothing on: needs sit held.',
+      why: 'Saved, not counted: needs sit held.',
     })
   })
 
@@ -57,7 +57,7 @@ describe('a ruling said in words', () => {
       says({ kind: 'dropped', reason: { kind: 'broke', seconds: 3.2 }, to: rung('sit-stay.3s'), lowest: false }),
     ).toBe('Broke at 3.2 s of 5 s: the highest rung below it.')
     expect(says({ kind: 'dropped', reason: { kind: 'two-late' }, to: hold, lowest: true })).toBe(
-      'Late twice running. Nothing lies below: the same again, made easier.',
+      'Late twice running. Lowest rung. Repeat it easier.',
     )
     expect(says({ kind: 'eased', reason: { kind: 'broke', seconds: 3 }, to: hold })).toMatch(
       /Here that is new: the same again, made easier\.$/,

@@ -31,7 +31,7 @@ interface Said {
 function sayWhy(because: Because, said: Said): string {
   switch (because.kind) {
     case 'moves-nothing':
-      return `Kept, and moves nothing on: ${because.why}.`
+      return `Saved, not counted: ${because.why}.`
     case 'met':
       return `The rule is ${said.rule}: met.`
     case 'offered':
@@ -45,7 +45,7 @@ function sayWhy(because: Because, said: Said): string {
     case 'dropped': {
       const why = sayDrop(because.reason, said.rung ?? because.to, because.to)
       // Where nothing lies below, what usually follows does not.
-      return because.lowest ? `${why.replace(/:[^.]*\.$/, '.')} Nothing lies below: the same again, made easier.` : why
+      return because.lowest ? `${why.replace(/:[^.]*\.$/, '.')} Lowest rung. Repeat it easier.` : why
     }
     case 'counting':
       return sayCounting(because.putBack, said)

@@ -4,8 +4,9 @@ import { addDays, daysBetween, sayDay, type DateOrder } from '../days'
 import type { Rates } from '../forecast/rates'
 import { bentBy, type Stack } from '../forecast/stack'
 import { daysMore, differs, type WhatIf } from '../forecast/whatIf'
-import { minutesABlock, fewSets, sayChance, type Forecast } from '../forecast/forecast'
-import { counted } from '../wording'
+import { chanceFigure, minutesABlock, fewSets, sayChance, type Forecast } from '../forecast/forecast'
+import { percent } from '../percent'
+import { capitalized, counted } from '../wording'
 
 /** One promise, or the whole dog: where its day lies among the futures. */
 export interface Band {
@@ -13,7 +14,7 @@ export interface Band {
   readonly chance: string
   /** Days from today of 10, 25, 50, 75 and 90 in a hundred futures; null beyond what is reckoned. */
   readonly days: Forecast['days']
-  /** The same in words: “as likely as not by Tue 8 Dec; 80 in 100 from Fri 4 to Mon 14 Dec”. */
+  /** The same in words: “50% likely by Tue 8 Dec; 80% likely between Fri 4 and Mon 14 Dec”. */
   readonly said: string
 }
 
@@ -51,9 +52,7 @@ export function sayBinds(told: Forecast, curriculum: Curriculum): string {
   const { binds } = told
   if (!binds || binds.share < 0.1) return ''
   const name = nameOf(curriculum, binds.command)
-  return binds.share >= decidesFrom
-    ? `${name} decides it.`
-    : `No one command decides it; ${name} comes last most often.`
+  return binds.share >= decidesFrom ? `${name} decides it.` : `No one command decides it. ${name} is last most often.`
 }
 
 /** By when, as the middle of the futures has it; the words for a day beyond all that was played are of its own. */
@@ -62,27 +61,29 @@ export const dayBy = (told: Forecast, share: 0 | 1 | 2 | 3 | 4): string | undefi
   return days === null ? undefined : addDays(told.today, days)
 }
 
-/** The chance in words first: “7 in 10 to be ready when it goes home on Wed 9 Dec. Recall decides it.” */
+/** The chance first: “About 70% likely to be ready by going home on Wed 9 Dec. Recall decides it.” */
 export function sayForecast(told: Forecast, curriculum: Curriculum, dates: DateOrder): string {
-  if (told.impossible) return `Not to be ready as it stands: something promised cannot be met here.`
+  if (told.impossible) return 'A promise cannot be kept here, so this dog will not be ready. Change the promises.'
   return [
-    `${sayChance(told.chance)} to be ready when it goes home on ${sayDay(told.leavesOn, dates)}.`,
+    `${capitalized(sayChance(told.chance))} likely to be ready by going home on ${sayDay(told.leavesOn, dates)}.`,
     sayBinds(told, curriculum),
-    told.known.sets < fewSets ? 'Little is known of it yet.' : '',
+    told.known.sets < fewSets ? 'Few sets are recorded yet.' : '',
   ]
     .filter((part) => part !== '')
     .join(' ')
 }
 
-/** How many in a hundred; one digit more where a chance is small. */
-const inHundred = (chance: number): string =>
-  chance > 0 && chance < 0.01 ? 'under 1' : String(Math.round(chance * 100))
-
-/** What one block more is worth, as people say it; `blocks`: how many it had today. */
-export function sayGain(gain: number, blocks: number): string {
-  const block = blocks === 0 ? 'its block of the day' : 'another block'
+/** What one more block does to a chance: “Today’s block: 75% → 95% by Sat 12 Dec”; `blocks`: how many it had today. */
+export function sayGain(
+  { chance, leavesOn }: Pick<Forecast, 'chance' | 'leavesOn'>,
+  gain: number,
+  blocks: number,
+  dates: DateOrder,
+): string {
+  const block = blocks === 0 ? 'Today’s block' : 'Another block'
   if (gain < 0.0005) return `${block} changes nothing`
-  return gain < 0.005 ? `${block} adds little` : `${block} is worth ${Math.round(gain * 100)} in 100`
+  if (gain < 0.005) return `${block} adds under 1 point to ${percent(chance)}`
+  return `${block}: ${percent(chance)} → ${percent(Math.min(1, chance + gain))} by ${sayDay(leavesOn, dates)}`
 }
 
 /** House: less is lost in the rounding. */
@@ -92,40 +93,39 @@ const bentFrom = 0.02
 export function sayWhyChance(told: Forecast, curriculum: Curriculum, dates: DateOrder): string {
   if (told.impossible)
     return (
-      'Its ladder does not have what was promised, or this house has not the places or people for it. See its ' +
-      'promises: whatever is worked, it will not be ready as it stands.'
+      'The dog’s curriculum lacks a promised rung, or the kennel lacks the locations or handlers. Training alone ' +
+      'will not make this dog ready. Change the promises.'
     )
   const said = (day: string) => sayDay(day, dates)
   const { plan, known, futures, played: { chance: played } = told } = told
   const [early, half, late] = [dayBy(told, 0), dayBy(told, 2), dayBy(told, 4)]
   const days =
     half === undefined
-      ? 'Half of them are not ready within four weeks of its going home.'
+      ? 'In half the simulations the dog is not ready within four weeks after going home.'
       : early === late
-        ? `The middle 80 in 100 of them are ready on ${said(half)}.`
-        : `Half of them are ready by ${said(half)}; the middle 80 in 100 between ${early ? said(early) : ''} and ` +
-          `${late ? said(late) : 'later than is reckoned'}.`
+        ? `80% likely on ${said(half)}.`
+        : `50% likely by ${said(half)}. 80% likely between ${early ? said(early) : ''} and ` +
+          `${late ? said(late) : 'a day beyond this forecast'}.`
   const own =
     plan.ownDays === 0
-      ? 'as usual here, its own days being unknown'
-      : `from its last ${Math.min(10, plan.ownDays)} days worked, drawn toward the house’s`
+      ? 'the kennel’s average'
+      : `from the last ${counted(Math.min(10, plan.ownDays), 'training day')} and the kennel’s average`
   return [
-    `Of ${futures.toLocaleString('en')} futures played from what was recorded, ${inHundred(played)} in 100 are ` +
-      `ready on the evening before ${sayDay(told.leavesOn, dates)}.`,
+    `In ${percent(played)} of ${futures.toLocaleString('en')} simulations the dog is ready the evening before ` +
+      `${said(told.leavesOn)}.`,
     Math.abs(played - told.chance) < bentFrom
       ? ''
-      : `Here, of dogs of which that was so ${told.chance < played ? 'fewer' : 'more'} were ready: it is said as ` +
-        `${inHundred(told.chance)}.`,
+      : `Such forecasts were too ${told.chance < played ? 'high' : 'low'} here before, so this one is shown as ` +
+        `${percent(told.chance)}.`,
     days,
     sayBinds(told, curriculum),
-    `Reckoned with ${counted(plan.openDays, 'day')} to work and ` +
-      `${plan.setsADay.toFixed(1)} sets a day that bring it nearer (${own}).`,
-    plan.byFood ? 'Its training food pays for no more sets a day than that.' : '',
+    `Assumes ${counted(plan.openDays, 'training day')} with ${plan.setsADay.toFixed(1)} useful sets a day (${own}).`,
+    plan.byFood ? 'Training food allows no more sets a day.' : '',
     known.sets === 0
-      ? 'It is taken for a usual dog: none of its sets is known yet.'
-      : `It passes rungs ${known.speed.toFixed(1)} times as fast as a usual dog here, by ` +
-        `${counted(known.sets, 'set')} at rungs never met before` +
-        `${known.sets < fewSets ? ': few, so the band is wide' : ''}.`,
+      ? 'No sets are recorded yet, so the forecast assumes an average dog.'
+      : `This dog passes rungs ${known.speed.toFixed(1)} times as fast as an average dog here, based on ` +
+        `${counted(known.sets, 'set')} at new rungs.` +
+        `${known.sets < fewSets ? ' That is little evidence, so the range is wide.' : ''}`,
     told.trend ? `${sayTrend(told, dates)}.` : '',
   ]
     .filter((part) => part !== '')
@@ -136,18 +136,15 @@ export function sayWhyChance(told: Forecast, curriculum: Curriculum, dates: Date
 const asExample = 0.7
 const halfWay = 0.5
 
-/** What futures are reckoned with beside how fast rungs are passed, as a trainer would say it of a house. */
+/** What simulations assume beside how fast rungs are passed, as a trainer would say it of a kennel. */
 export function sayWays({ elsewhere, slips, swing }: Pick<Rates, 'elsewhere' | 'slips' | 'swing'>): string {
   const sets = Math.round(1 / slips.back)
   const apart = Math.round(100 * Math.sqrt(swing))
-  const often = Math.round(elsewhere * 10)
   return (
-    `Another place or pair of hands is to be had ${often === 10 ? 'every day' : `on ${often} days in 10`}. ` +
-    `What was met slips about once in ${Math.round(1 / slips.out)} days, and is put right in about ${sets} ` +
-    `${sets === 1 ? 'set' : 'sets'}. ` +
-    (apart < 10
-      ? 'One day brings as much as another, as far as chance lets it be seen.'
-      : `Days differ: two in three lie within ${apart} in 100 of a usual one.`)
+    `A new location or handler is available on ${percent(elsewhere)} of days. ` +
+    `A passed rung slips about once in ${Math.round(1 / slips.out)} days and recovers in about ` +
+    `${counted(sets, 'set')}. ` +
+    (apart < 10 ? 'Days bring about the same.' : `Days differ: two in three are within ${apart}% of average.`)
   )
 }
 
@@ -155,10 +152,10 @@ export function sayWays({ elsewhere, slips, swing }: Pick<Rates, 'elsewhere' | '
 export function sayStack(stack: Stack): string {
   if (stack.dogs === 0) return ''
   const said = bentBy(stack, asExample, 1, halfWay)(asExample)
-  return `what the futures give ${sayChance(asExample)} is said as ${sayChance(said)}`
+  return `a simulated ${chanceFigure(asExample)} is shown as ${chanceFigure(said)}`
 }
 
-/** Which way it went, in words: “it was 6 in 10 on Mon 2 Mar: 3 sets that brought it nearer, 11 reckoned with”. */
+/** Which way it went, in words: “it was about 60% on Mon 2 Mar: 3 useful sets, 11 assumed”. */
 export const sayTrend = ({ trend }: Forecast, dates: DateOrder): string =>
   trend ? `It was ${sayChance(trend.was)} on ${sayDay(trend.since, dates)}: ${trend.why}` : ''
 
@@ -206,12 +203,11 @@ function band(
   const [early, , half, , late] = days
   const said =
     half === null
-      ? 'as likely as not later than is reckoned here'
+      ? '50% likely only after the days shown'
       : early === late
-        ? `80 in 100 on ${on(half)}`
-        : `as likely as not by ${on(half)}; 80 in 100 from ` +
-          `${on(early ?? half)} to ` +
-          (late === null ? 'later than is reckoned' : on(late))
+        ? `80% likely on ${on(half)}`
+        : `50% likely by ${on(half)}; 80% likely between ${on(early ?? half)} and ` +
+          (late === null ? 'a day beyond this forecast' : on(late))
   return { name, chance: sayChance(chance), days, said }
 }
 
@@ -222,7 +218,7 @@ function whatIfView(w: WhatIf, told: Forecast, curriculum: Curriculum): WhatIfVi
     title: titleOf(w, curriculum),
     chance: sayChance(w.chance),
     change,
-    by: change === 'same' ? 'no different from chance' : `${Math.abs(by)} in 100 ${by > 0 ? 'more' : 'fewer'}`,
+    by: change === 'same' ? 'no clear effect' : `${by > 0 ? '+' : '−'}${counted(Math.abs(by), 'point')}`,
     cost: costOf(w),
   }
 }
@@ -231,19 +227,19 @@ function titleOf(w: WhatIf, curriculum: Curriculum): string {
   const rung = w.rungId === undefined ? '' : findRungName(curriculum, w.rungId, '')
   switch (w.kind) {
     case 'block':
-      return 'One block a day more'
+      return 'One more block a day'
     case 'days':
-      return `${daysMore} days longer`
+      return `A stay ${daysMore} days longer`
     case 'handler':
-      return 'The second day with a second handler'
+      return 'Second day with a second handler'
     case 'place':
-      return 'The second day in another place'
+      return 'Second day in another location'
     case 'both':
-      return 'The second day with a second handler in another place'
+      return 'Second day with a second handler in another location'
     case 'lower':
-      return `${rung} one rung lower: ${findRung(curriculum, w.to ?? '')?.rung.name ?? ''}`
+      return `${rung}, one rung lower: ${findRung(curriculum, w.to ?? '')?.rung.name ?? ''}`
     case 'drop':
-      return `Without ${rung}`
+      return `Drop ${rung}`
   }
 }
 
@@ -251,17 +247,17 @@ function costOf(w: WhatIf): string {
   switch (w.kind) {
     case 'block':
       return (
-        `${(w.blocks ?? 0) * minutesABlock} minutes of staff, about ${w.reps ?? 0} reps of food, over ` +
-        `${w.blocks ?? 0} days`
+        `${(w.blocks ?? 0) * minutesABlock} staff minutes and food for about ${w.reps ?? 0} reps over ` +
+        `${counted(w.blocks ?? 0, 'day')}`
       )
     case 'days':
-      return `${daysMore} nights, and the owner’s agreement`
+      return `${daysMore} nights and the owner’s agreement`
     case 'handler':
-      return 'a second handler, no time more'
+      return 'a second handler'
     case 'place':
-      return 'the way there'
+      return 'travel'
     case 'both':
-      return 'a second handler and the way there'
+      return 'a second handler and travel'
     case 'lower':
     case 'drop':
       return 'the owner’s agreement'

@@ -174,7 +174,7 @@ function sayMemory(standing: CommandStanding, now: number, model: Forgetting): s
 
 const whyWords: Record<NextRung['why'], string> = {
   climb: 'next rung',
-  'climb-back': 'dropped back: up again from here',
+  'climb-back': 'dropped back: climb again from here',
   rebuild: 'climb back',
   'second-day': 'met once; again on another day and it is held',
   level: 'the promised rung at the promised distraction level',
@@ -220,8 +220,8 @@ function promiseLines(curriculum: Curriculum, standing: PromiseStanding, names: 
       {
         done: standing.heldSince !== undefined,
         text: standing.heldSince
-          ? `held since ${sayDay(standing.heldSince, names.dates)}`
-          : 'not held yet (the rule, on two days)',
+          ? `Mastered since ${sayDay(standing.heldSince, names.dates)}`
+          : 'Not mastered (needs two days)',
       },
       {
         done: placesDone,

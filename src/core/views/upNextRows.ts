@@ -41,7 +41,7 @@ export function upNextRow(
     daysLeft,
     reach: r.reach,
     turn: r.turn,
-    reason: reasonOf(dog, r),
+    reason: reasonOf(dog, r, dates),
     why: () => whyNext(dog, r, dates),
   }
 }
@@ -55,7 +55,7 @@ export function ringRow(dog: WallDog, r: UpNext, today: string, dates: DateOrder
     runNumber: dog.runNumber,
     daysLeft,
     leavesOn: dog.leavesOn,
-    reason: [dog.told ? `${sayChance(dog.told.chance)} to be ready` : '', sayWhen(dog, r, daysLeft, dates)]
+    reason: [dog.told ? `${sayChance(dog.told.chance)} likely to be ready` : '', sayWhen(dog, r, daysLeft, dates)]
       .filter((part) => part !== '')
       .join('; '),
     why: whyNext(dog, r, dates),
@@ -65,36 +65,33 @@ export function ringRow(dog: WallDog, r: UpNext, today: string, dates: DateOrder
 
 /** By when it would be ready, or that the days themselves do not fit. */
 function sayWhen({ told }: WallDog, r: UpNext, daysLeft: number, dates: DateOrder): string {
-  if (told?.impossible === true) return 'something promised cannot be met here'
-  if (r.daysNeeded > daysLeft) return `needs ${counted(r.daysNeeded, 'day')} at the least, ${daysLeft} left`
+  if (told?.impossible === true) return 'a promise cannot be kept here'
+  if (r.daysNeeded > daysLeft) return `needs at least ${counted(r.daysNeeded, 'day')}, ${daysLeft} left`
   if (!told) return ''
   const half = told.days[2]
-  return half === null
-    ? 'more than four weeks too late'
-    : `as likely as not by ${sayDay(addDays(told.today, half), dates)}`
+  return half === null ? 'more than four weeks too late' : `50% likely by ${sayDay(addDays(told.today, half), dates)}`
 }
 
-function reasonOf({ told, blocks = 0, waited = 0 }: WallDog, r: UpNext): string {
-  if (r.turn === 'ready') return 'ready; a refresher is due'
-  if (r.turn === 'waited') return `no block for ${counted(waited, 'day')}`
-  if (!told) return 'its chance is being reckoned'
-  const had = blocks === 0 ? '' : `${counted(blocks, 'block')} today; `
-  return `${had}${sayChance(told.chance)}; ${sayGain(r.gain, blocks)}`
+function reasonOf({ told, blocks = 0, waited = 0 }: WallDog, r: UpNext, dates: DateOrder): string {
+  if (r.turn === 'ready') return 'Ready. A refresher is due.'
+  if (r.turn === 'waited') return `No block for ${counted(waited, 'day')}.`
+  if (!told) return 'The forecast is being calculated.'
+  const had = blocks === 0 ? '' : `${counted(blocks, 'block')} today. `
+  return `${had}${sayGain(told, r.gain, blocks, dates)}.`
 }
 
 const turnSaid: Readonly<Record<Turn, string>> = {
   waited: `No dog waits longer than ${longestWait} days for a block.`,
-  first: 'Every dog has its block of the day first, those first whose chance a block raises most.',
-  again: 'It had its block of the day; of those it is the one whose chance another raises so much.',
-  ready: 'Everything promised is met; what is met and goes stale is shown again when no other dog needs the time.',
-  'passed-over': 'More blocks are not spent on a date that will not be made.',
+  first: 'Every dog gets a block before any gets a second. The dog whose chance rises most goes first.',
+  again: 'Every dog had a block today. Another one helps this dog most.',
+  ready: 'All promises are met. Refreshers come when no other dog needs the time.',
+  'passed-over': 'This dog will not be ready in time, so other dogs come first.',
 }
 
 function whyNext(dog: WallDog, r: UpNext, dates: DateOrder): string {
   const { told } = dog
-  if (!told)
-    return `${turnSaid[r.turn]} Nothing is said of it yet: its chance is reckoned within a minute of what was recorded.`
-  const gain = `${sayGain(r.gain, dog.blocks ?? 0)}.`
+  if (!told) return `${turnSaid[r.turn]} The forecast is calculated within a minute of the last record.`
+  const gain = `${sayGain(told, r.gain, dog.blocks ?? 0, dates)}.`
   const chance = sayWhyChance(told, dog.curriculum, dates)
-  return `${turnSaid[r.turn]} ${gain[0]?.toUpperCase() ?? ''}${gain.slice(1)} ${chance}`
+  return `${turnSaid[r.turn]} ${gain} ${chance}`
 }

@@ -82,7 +82,7 @@ describe('the wall', () => {
   it('counts days left, readiness and how far behind', () => {
     expect(row('Wren')).toMatchObject({ daysLeft: 5, ready: true })
     expect(row('Rook')).toMatchObject({ daysLeft: 2, ready: false, reach: 'out of reach' })
-    expect(row('Heron')).toMatchObject({ daysLeft: 15, reach: 'tight', said: '7 in 10', trend: 1 })
+    expect(row('Heron')).toMatchObject({ daysLeft: 15, reach: 'tight', said: '70%', trend: 1 })
   })
 
   it('draws the line from what is held, in hand, promised and forgotten', () => {
@@ -206,9 +206,9 @@ describe('the wall', () => {
     expect(untested.rows[0]).toMatchObject({
       chance: -1,
       said: 'not known yet',
-      trendSaid: expect.stringMatching(/^Its baseline comes first\. Its promises usually take about \d+ days\.$/),
+      trendSaid: expect.stringMatching(/^The baseline comes first\. These promises usually take about \d+ days\.$/),
     })
-    expect(wallOf(0).rows[0]?.said).toBe('under 1 in 20')
+    expect(wallOf(0).rows[0]?.said).toBe('under 5%')
   })
 
   it('says why a dog is next, and who is passed over', () => {
@@ -217,15 +217,15 @@ describe('the wall', () => {
       ['Rook', 'first'],
       ['Wren', 'ready'],
     ])
-    expect(wall.upNext[0]).toMatchObject({ reason: '7 in 10; its block of the day is worth 5 in 100' })
+    expect(wall.upNext[0]).toMatchObject({ reason: 'Today’s block: 72% → 77% by Fri 20 Mar.' })
     expect(wall.upNext[0]?.why()).toMatch(
-      /^Every dog has its block of the day first.* Of 4,000 futures played from what was recorded, 72 in 100 /,
+      /^Every dog gets a block before any gets a second.* In 72% of 4,000 simulations /,
     )
     expect(wall.upNext[0]?.why()).toMatch(
-      /Sit-stay decides it\. .* It was 5 in 10 on Wed 4 Mar: other promises were made\./,
+      /Sit-stay decides it\. .* It was about 50% on Wed 4 Mar: other promises were made\./,
     )
     expect(wall.ring).toMatchObject([
-      { name: 'Rook', daysLeft: 2, reason: 'under 1 in 20 to be ready; as likely as not by Fri 13 Mar' },
+      { name: 'Rook', daysLeft: 2, reason: 'under 5% likely to be ready; 50% likely by Fri 13 Mar' },
     ])
     const worked = buildWall(
       houseCurriculum,
@@ -241,7 +241,7 @@ describe('the wall', () => {
     )
     expect([worked.upNext, worked.passedOver]).toMatchObject([
       [],
-      [{ name: 'Rook', why: 'had its block today; more would not bring it to its date' }],
+      [{ name: 'Rook', why: 'Had a block today. More would not make this dog ready in time.' }],
     ])
     expect(
       buildWall(
@@ -253,7 +253,7 @@ describe('the wall', () => {
     ).toMatchObject({ upNext: [], later: [{ name: 'Today', why: expect.stringContaining('came today') }] })
     const unknown = buildWall(houseCurriculum, [dog('New', '1', emptyDogState(), '2026-03-30')], today, now)
     expect(unknown.rows[0]).toMatchObject({ said: '', chance: -1, reach: 'not reckoned yet' })
-    expect(unknown.upNext[0]?.reason).toBe('its chance is being reckoned')
+    expect(unknown.upNext[0]?.reason).toBe('The forecast is being calculated.')
   })
 })
 
@@ -262,12 +262,12 @@ describe('what is said of a forecast', () => {
     forecastView(told(chance, '2026-03-20', more), houseCurriculum, 'day-first')
 
   it('is words first, then the days of each promise that is not met', () => {
-    expect(said().headline).toBe('7 in 10 to be ready when it goes home on Fri 20 Mar. Sit-stay decides it.')
+    expect(said().headline).toBe('About 70% likely to be ready by going home on Fri 20 Mar. Sit-stay decides it.')
     expect(said().bands.map((b) => [b.name, b.said])).toEqual([
-      ['The dog', 'as likely as not by Fri 13 Mar; 80 in 100 from Sun 8 Mar to later than is reckoned'],
+      ['The dog', '50% likely by Fri 13 Mar; 80% likely between Sun 8 Mar and a day beyond this forecast'],
       [
         expect.stringMatching(/^Sit-stay: /),
-        'as likely as not by Fri 13 Mar; 80 in 100 from Sun 8 Mar to later than is reckoned',
+        '50% likely by Fri 13 Mar; 80% likely between Sun 8 Mar and a day beyond this forecast',
       ],
     ])
     expect(said({ binds: { command: 'sit-stay', share: 0.3 } }).headline).toContain('No one command decides it')
@@ -275,15 +275,15 @@ describe('what is said of a forecast', () => {
 
   it('says one day once, where all of the band is that day', () => {
     const one = said({ days: [1, 1, 1, 1, 1] })
-    expect(one.bands[0]?.said).toBe('80 in 100 on Fri 6 Mar')
-    expect(one.why).toContain('The middle 80 in 100 of them are ready on Fri 6 Mar.')
+    expect(one.bands[0]?.said).toBe('80% likely on Fri 6 Mar')
+    expect(one.why).toContain('80% likely on Fri 6 Mar.')
   })
 
   it('says that little is known, and that a promise cannot be met', () => {
-    expect(said({ known: { sets: 3, speed: 1 } }).headline).toContain('Little is known of it yet')
-    expect(said({ known: { sets: 3, speed: 1 } }).why).toContain('few, so the band is wide')
+    expect(said({ known: { sets: 3, speed: 1 } }).headline).toContain('Few sets are recorded yet')
+    expect(said({ known: { sets: 3, speed: 1 } }).why).toContain('little evidence, so the range is wide')
     const no = told(0, '2026-03-20', { impossible: true, days: [null, null, null, null, null] })
-    expect(sayForecast(no, houseCurriculum, 'day-first')).toContain('cannot be met here')
+    expect(sayForecast(no, houseCurriculum, 'day-first')).toContain('cannot be kept here')
     expect(forecastView(no, houseCurriculum, 'day-first').bands).toEqual([])
   })
 
@@ -296,11 +296,11 @@ describe('what is said of a forecast', () => {
       ],
     })
     expect(whatIfs.map((w) => [w.title.slice(0, 12), w.change, w.by])).toEqual([
-      ['One block a ', 'better', '18 in 100 more'],
-      ['Sit-stay: 30', 'better', '8 in 100 more'],
-      ['The second d', 'same', 'no different from chance'],
+      ['One more blo', 'better', '+18 points'],
+      ['Sit-stay: 30', 'better', '+8 points'],
+      ['Second day w', 'same', 'no clear effect'],
     ])
-    expect(whatIfs[0]?.cost).toBe('90 minutes of staff, about 120 reps of food, over 6 days')
+    expect(whatIfs[0]?.cost).toBe('90 staff minutes and food for about 120 reps over 6 days')
     expect(whatIfs[1]?.cost).toBe('the owner’s agreement')
   })
 })
@@ -341,7 +341,7 @@ describe('the resident', () => {
     const promise = sit([...sitUp, met(1), met(2)]).promise
     expect(promise?.met).toBe(false)
     expect(promise?.lines).toEqual([
-      { done: true, text: 'held since Wed 4 Mar' },
+      { done: true, text: 'Mastered since Wed 4 Mar' },
       { done: false, text: '1 of 2 places: Hay barn 2/2 days' },
       { done: true, text: '1 of 1 person: Ada 2/2 days' },
     ])
@@ -365,12 +365,12 @@ describe('the resident', () => {
 describe('what a house is reckoned with', () => {
   it('is said as it is: how often elsewhere, what slips, and how alike days are', () => {
     expect(sayWays({ elsewhere: 0.84, slips: { out: 0.008, back: 0.36 }, swing: 0 })).toBe(
-      'Another place or pair of hands is to be had on 8 days in 10. What was met slips about once in 125 days, and ' +
-        'is put right in about 3 sets. One day brings as much as another, as far as chance lets it be seen.',
+      'A new location or handler is available on 84% of days. A passed rung slips about once in 125 days and ' +
+        'recovers in about 3 sets. Days bring about the same.',
     )
     expect(sayWays({ elsewhere: 0.98, slips: { out: 0.05, back: 0.8 }, swing: 0.16 })).toBe(
-      'Another place or pair of hands is to be had every day. What was met slips about once in 20 days, and is put ' +
-        'right in about 1 set. Days differ: two in three lie within 40 in 100 of a usual one.',
+      'A new location or handler is available on 98% of days. A passed rung slips about once in 20 days and ' +
+        'recovers in about 1 set. Days differ: two in three are within 40% of average.',
     )
   })
 })

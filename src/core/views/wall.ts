@@ -1,7 +1,7 @@
 import { findCommand } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { daysBetween, type DateOrder } from '../days'
-import { sayChance } from '../forecast/forecast'
+import { chanceFigure } from '../forecast/forecast'
 import { costOf } from '../handoff/cost'
 import { upNext, usualDealing, type Dealing, type UpNext } from '../forecast/upNext'
 import { plainWays } from '../measures'
@@ -87,8 +87,8 @@ export function buildWall(
               runNumber: dog.runNumber,
               why:
                 (dog.blocks ?? 0) > 0
-                  ? 'had its block today; more would not bring it to its date'
-                  : 'will not make its date, and the house keeps no block for such a dog',
+                  ? 'Had a block today. More would not make this dog ready in time.'
+                  : 'Will not be ready in time, and the kennel keeps no block for such dogs.',
             },
           ]
         : []
@@ -113,7 +113,7 @@ function notKnownYet(dog: WallDog): Pick<WallRow, 'chance' | 'said' | 'trend' | 
     chance: -1,
     said: 'not known yet',
     trend: 0,
-    trendSaid: `Its baseline comes first. Its promises usually take about ${days} ${days === 1 ? 'day' : 'days'}.`,
+    trendSaid: `The baseline comes first. These promises usually take about ${days} ${days === 1 ? 'day' : 'days'}.`,
   }
 }
 
@@ -152,7 +152,7 @@ function wallRow(
     booked: dog.booked,
     reach: isMet(dog) ? 'nothing needed' : (need?.reach ?? 'nothing needed'),
     chance: !need || isMet(dog) ? 1 : (dog.told?.chance ?? -1),
-    said: need && dog.told && !isMet(dog) ? sayChance(dog.told.chance) : '',
+    said: need && dog.told && !isMet(dog) ? chanceFigure(dog.told.chance) : '',
     trend: !need || isMet(dog) || !dog.told?.trend ? 0 : dog.told.trend.was < dog.told.chance ? 1 : -1,
     trendSaid: need && dog.told && !isMet(dog) ? sayTrend(dog.told, dates) : '',
     ...notKnownYet(dog),

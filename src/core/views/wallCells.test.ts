@@ -40,7 +40,7 @@ const row = {
   lacks: '',
   reach: 'tight',
   chance: 0.7,
-  said: '7 in 10',
+  said: '70%',
   trend: 0,
   trendSaid: '',
 } as const

@@ -3,6 +3,8 @@ import { Link } from '@/ui/link'
 import { useState, useTransition } from 'react'
 import styled from 'styled-components'
 import { tellingLoss } from '@/core/forecast/capacity'
+import { percent } from '@/core/percent'
+import { capitalized } from '@/core/wording'
 import { sayChance } from '@/core/forecast/forecast'
 import { Choose } from '@/ui/Choose'
 import { DateField } from '@/ui/DateField'
@@ -49,7 +51,7 @@ export function Another({ page, actions }: { page: AnotherPage; actions: Another
           <h2 id="ask">May we take another</h2>
           {page.packages.length === 0 ? (
             <p>
-              It is reckoned with what a package promises, and the house has none yet.{' '}
+              This uses the promises of a package, and there is no package yet.{' '}
               <Link href="/packages">Make a package</Link>
             </p>
           ) : (
@@ -78,7 +80,7 @@ export function Another({ page, actions }: { page: AnotherPage; actions: Another
               />
               {errors[''] !== undefined && <Fault role="alert">{errors['']}</Fault>}
               <Button type="submit" $now isDisabled={busy}>
-                {busy ? 'Playing it through …' : 'Play it through'}
+                {busy ? 'Calculating …' : 'Run forecast'}
               </Button>
             </Form>
           )}
@@ -100,19 +102,18 @@ function Answer({ answer }: { answer: AnotherDog }) {
   return (
     <Told>
       <b className="chance">
-        {sayChance(answer.chance)} to be ready on {sayDay(answer.leavesOn)}
+        {capitalized(sayChance(answer.chance))} likely to be ready on {sayDay(answer.leavesOn)}
       </b>
       <p>
-        As the blocks of a day would be dealt out best, it gets {answer.blocks}{' '}
-        {answer.blocks === 1 ? 'block' : 'blocks'} of the {answer.onHand.toFixed(0)} that the house works then.{' '}
+        With the best plan it gets {answer.blocks} of the {answer.onHand.toFixed(0)} blocks that the kennel works then.{' '}
         <Why>
-          A dog of which nothing is known is taken for a usual one here. The blocks of a day are dealt out anew over all
-          dogs: one each, then to whoever’s chance rises most by it. A dog that shares only some of its days with the
-          new one loses that share of the difference. Runs and nights are not looked at: only the time for work is.
+          The new dog counts as an average dog here. The blocks of a day are planned over all dogs: one each, then to
+          the dog whose chance rises most. A dog that shares only some days with the new one loses only that share. Free
+          runs and nights are not checked, only the time for training.
         </Why>
       </p>
       {fewer.length === 0 ? (
-        <p>No other dog’s chance falls by as much as {tellingLoss} in 100.</p>
+        <p>No other dog’s chance falls by {tellingLoss} points or more.</p>
       ) : (
         <ul aria-label="Whose chance falls">
           {fewer.map((o) => (
@@ -120,7 +121,7 @@ function Answer({ answer }: { answer: AnotherDog }) {
               <Link href={`/dogs/${o.residencyId}`}>
                 <b>{o.runNumber}</b> {o.name}
               </Link>{' '}
-              from {inHundred(o.was)} to {inHundred(o.is)} in 100
+              {percent(o.was)} → {percent(o.is)}
             </li>
           ))}
         </ul>
@@ -133,19 +134,18 @@ function Answer({ answer }: { answer: AnotherDog }) {
 
 type SayDay = ReturnType<typeof useWhen>['sayDay']
 
-const inHundred = (chance: number): number => Math.round(chance * 100)
-
 function sayBest(answer: AnotherDog, best: NonNullable<AnotherDog['best']>, sayDay: SayDay): string {
-  if (best.arrivesOn === answer.arrivesOn) return 'No later start of the next weeks is better, for as long a stay.'
+  if (best.arrivesOn === answer.arrivesOn)
+    return 'No later start in the next weeks is better for a stay of this length.'
   const days = `${sayDay(best.arrivesOn)} to ${sayDay(best.leavesOn)}`
-  return `Better for as long a stay: ${days}, ${sayChance(best.chance)}.`
+  return `Better for a stay of this length: ${days}, ${sayChance(best.chance)}.`
 }
 
 function sayLatest({ latest, leavesOn }: AnotherDog, sayDay: SayDay): string {
   const home = sayDay(leavesOn)
   return latest
-    ? `To go home on ${home} it may come as late as ${sayDay(latest.arrivesOn)}: ${sayChance(latest.chance)}.`
-    : `Whenever it comes, it is not ready eight times in ten by ${home}: promise less, or a longer stay.`
+    ? `To go home on ${home} it can arrive as late as ${sayDay(latest.arrivesOn)}: ${sayChance(latest.chance)}.`
+    : `No arrival makes it 80% likely to be ready by ${home}. Promise less, or plan a longer stay.`
 }
 
 function Weeks({ page }: { page: AnotherPage }) {
@@ -179,8 +179,8 @@ function Weeks({ page }: { page: AnotherPage }) {
         </tbody>
       </Bars>
       <Small>
-        {sayOnHand(page)} Needed: the blocks by which each dog is ready eight times in ten, or as many as it may have. A
-        block is {page.minutesABlock} minutes. Dogs that are booked are reckoned with as usual dogs.
+        {sayOnHand(page)} Needed: the blocks that make each dog 80% likely to be ready, or as many as it may have. A
+        block is {page.minutesABlock} minutes. Booked dogs count as average dogs.
       </Small>
     </>
   )
@@ -194,9 +194,9 @@ function Weeks({ page }: { page: AnotherPage }) {
 function sayOnHand({ own, usual }: AnotherPage): string {
   const blocks = usual.toFixed(0)
   return own
-    ? `On hand: as many blocks as the house worked on such days of the last four weeks (${blocks} a day), ` +
+    ? `On hand: as many blocks as were worked on such days of the last four weeks (${blocks} a day), ` +
         'fewer while somebody is away.'
-    : `On hand: ${blocks} blocks a day, the house’s figure until five days of its own are known.`
+    : `On hand: ${blocks} blocks a day, the default until five training days are recorded.`
 }
 
 const Form = styled.form`

@@ -93,7 +93,7 @@ export function Baseline({ view, actions }: { view: BaselineView; actions: Basel
               <>
                 {' '}
                 <Quiet onPress={() => send(() => actions.undo({ residencyId: resident.residencyId, command: now.id }))}>
-                  Take the last one back
+                  Undo last trial
                 </Quiet>
               </>
             )}

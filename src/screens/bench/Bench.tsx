@@ -65,7 +65,7 @@ export function Bench({ own }: { own: OwnBench }) {
     <Page>
       <PageHead>
         <div>
-          <h1>Rule bench</h1>
+          <h1>Compare rules</h1>
           <p>
             Is our rule for moving on any good? Two rules on dogs whose true rate of clean first-cue reps is known,
             computed exactly.

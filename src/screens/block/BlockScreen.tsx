@@ -85,8 +85,8 @@ const Top = memo(function Top({
                 close={() => setSmall(false)}
               />
             )}
-            <Gear onPress={onThumb} aria-label="Thumb and sounds">
-              Thumb
+            <Gear onPress={onThumb} aria-label="Controls and sounds">
+              Controls
             </Gear>
           </>
         )}

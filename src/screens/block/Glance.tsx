@@ -38,7 +38,7 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
       </Words>
       {view.note && (
         <Note>
-          <b>For this time:</b> {view.note.text}{' '}
+          <b>Last note:</b> {view.note.text}{' '}
           <small>
             {view.note.by}, {when.sayMoment(view.note.at, view.timeZone)}
           </small>

@@ -1,4 +1,5 @@
 'use client'
+import { statusLabels } from '@/core/views/labels'
 import { Link } from '@/ui/link'
 import { firstName } from '@/core/people/names'
 import { useState } from 'react'
@@ -185,7 +186,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
           {standing && (
             <Cord>
               <Line line={lineOf(standing, view.now)} size="row" />
-              <span>{standing.word}</span>
+              <span>{statusLabels[standing.word]}</span>
             </Cord>
           )}
         </Asked>
@@ -274,7 +275,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
         <Beginning data-alone={block.block !== undefined}>
           {!block.block && (
             <Chip isSelected={change.outBefore === true} onChange={(out) => setChange({ ...change, outBefore: out })}>
-              Been out to eliminate
+              Potty break done
             </Chip>
           )}
           <YardNow onPress={begin}>
@@ -285,7 +286,7 @@ export function Prep({ view, block, was, onBegin, onEnd, prefs, recall, sayGrip,
                 : 'Begin block'}
           </YardNow>
         </Beginning>
-        {onEnd && <Quiet onPress={onEnd}>Quiet praise, and end the block</Quiet>}
+        {onEnd && <Quiet onPress={onEnd}>Wind down and end block</Quiet>}
       </Foot>
     </>
   )

@@ -45,7 +45,7 @@ const wordNow = (view: BlockView, rung: RungPlaceInLadder, say: string): string 
   if (rung.rung.cue === 'word') return `Say the word now: ${say}`
   if (rung.rung.cue === 'signal') return `Signal, the word not yet: ${say}`
   // What is not said at all needs no “not yet” before it.
-  return /^nothing\b/i.test(say) ? `Say nothing yet.${say.replace(/^nothing\b[.,;:]?/i, '')}` : `Not yet a word: ${say}`
+  return /^nothing\b/i.test(say) ? `Give no cue.${say.replace(/^nothing\b[.,;:]?/i, '')}` : `Not yet a word: ${say}`
 }
 
 /** The rung in hand while it is worked: what is asked, what is said, what chance says of the next rep. */

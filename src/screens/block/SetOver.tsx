@@ -1,4 +1,5 @@
 'use client'
+import { statusLabels } from '@/core/views/labels'
 import { useState } from 'react'
 import styled from 'styled-components'
 import { Press } from '@/ui/press'
@@ -93,7 +94,7 @@ export function SetOver({
         <Cord>
           <Line line={lineOf(standing, view.now)} size="full" />
           <span>
-            {standing.word}
+            {statusLabels[standing.word]}
             {figuresOf(standing) === '' ? '' : ` ${figuresOf(standing)}`}
           </span>
         </Cord>
@@ -105,7 +106,7 @@ export function SetOver({
               ? 'Enough after signs of stress'
               : young
                 ? 'Enough at a time for a young dog'
-                : 'Enough of the sure thing'
+                : 'Easy exercise done'
             : sayVerdict(view.curriculum, verdict)}
         </Said>
         <p>

@@ -38,8 +38,8 @@ export function Thumb({
     return () => document.removeEventListener('keydown', press, true)
   }, [learning, onChange, prefs])
   return (
-    <Panel aria-label="Thumb and sounds">
-      <h2>Thumb and sounds</h2>
+    <Panel aria-label="Controls and sounds">
+      <h2>Controls and sounds</h2>
       <Row>
         <Chip isSelected={prefs.thumb === 'left'} onChange={() => onChange({ ...prefs, thumb: 'left' })}>
           Left thumb

@@ -44,7 +44,7 @@ export function waysOn(
 ): Ways {
   const { active, items, rungNow, item } = block
   const change: Way = { name: 'Change set', go: block.finish }
-  if (!active || !rungNow) return { next: change, others: [], stuck: undefined, end: { name: 'Quiet praise', go: end } }
+  if (!active || !rungNow) return { next: change, others: [], stuck: undefined, end: { name: 'Wind down', go: end } }
   const here = items[item]
   const { trial } = view
   const sets = [...block.done, active].filter(
@@ -77,7 +77,7 @@ export function waysOn(
   const nextItem = planned && partNow(view, block.judged.state, planned)
   const onward: Way | undefined = nextItem
     ? {
-        name: `On to ${findRung(view.curriculum, nextItem.rungId)?.command.name ?? ''}`,
+        name: `Next: ${(findRung(view.curriculum, nextItem.rungId)?.command.name ?? '').toLowerCase()}`,
         go: () => {
           block.finish()
           block.goTo(item + 1)

@@ -42,7 +42,7 @@ export function Coming({
   const busy = view.days.filter((d, i) => i === 0 || d.arriving.length > 0 || d.leaving.length > 0)
   return (
     <Page>
-      <h1>Coming and going</h1>
+      <h1>Arrivals and departures</h1>
       <p>
         {view.here === 1 ? 'One dog is' : `${view.here === 0 ? 'No' : view.here} dogs are`} here today.{' '}
         {waysOn.map(([href, name], i) => (
@@ -153,7 +153,7 @@ function Leaving({ row, timeZone, change }: { row: ComingRow; timeZone: string; 
 function AnotherDay({ row, change }: { row: ComingRow; change: ChangeStay }) {
   const { send, wrong, pending } = useTold()
   return (
-    <Disclosed says="Longer or shorter" label={`Longer or shorter: ${row.resident.name}`}>
+    <Disclosed says="Change dates" label={`Change dates: ${row.resident.name}`}>
       <Form
         noValidate
         onSubmit={(e) => {

@@ -35,7 +35,7 @@ export function Mind({
 }) {
   return (
     <section aria-labelledby="mind">
-      <h2 id="mind">To think of</h2>
+      <h2 id="mind">Reminders</h2>
       {view.mind.length === 0 ? (
         <p>No medicine, no vaccination due, no question open.</p>
       ) : (
@@ -71,7 +71,7 @@ function MindRow({ mind: m, pauses }: { mind: Minding; pauses: PauseActions | un
                 aria-label={`Work ${m.resident.name} again`}
                 onPress={() => send(() => pauses.resume({ residencyId: id }))}
               >
-                Work it again
+                Resume training
               </Quiet>
             )}
           </p>
@@ -159,7 +159,7 @@ function PauseForm({ view, pauses }: { view: ComingView; pauses: PauseActions })
   const [dog, setDog] = useState<string | null>(null)
   const [why, setWhy] = useState('sick')
   return (
-    <Disclosed says="Stop working a dog for now">
+    <Disclosed says="Pause a dog’s training">
       <PauseFields
         noValidate
         onSubmit={(e) => {
@@ -184,7 +184,7 @@ function PauseForm({ view, pauses }: { view: ComingView; pauses: PauseActions })
         />
         <Field label="Note" name="note" plain maxLength={160} />
         <Button type="submit" isPending={pending} isDisabled={dog === null}>
-          Stop working it
+          Pause training
         </Button>
       </PauseFields>
       <Wrong>{wrong}</Wrong>

@@ -1,4 +1,5 @@
 'use client'
+import { statusLabels } from '@/core/views/labels'
 import styled from 'styled-components'
 import { promptLevels } from '@/core/curriculum/types'
 import { Line } from '@/ui/Line'
@@ -61,7 +62,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
         <Line line={command.line} size="full" />
         <div className="now">
           <b data-person={command.word === 'slipping'}>
-            {command.word}
+            {statusLabels[command.word]}
             {command.figures && ` ${command.figures}`}
             {flags.length > 0 && `, ${flags.join(', ')}`}
           </b>{' '}

@@ -3,7 +3,7 @@ import styled from 'styled-components'
 import type { Raise } from '@/core/demonstration/outlook'
 import { Why } from '@/ui/Why'
 import type { DemonstrationView } from '@/work/page/demonstration'
-import { inHundred, inTen } from './sayChance'
+import { points, likely } from './sayChance'
 
 /** How likely the whole is to come off, what that rests on, and what would raise it most. */
 export function Outlook({ view }: { view: DemonstrationView }) {
@@ -13,29 +13,29 @@ export function Outlook({ view }: { view: DemonstrationView }) {
     return (
       <Aside aria-label="How likely">
         <h2>How likely</h2>
-        <p>Nothing is held yet, so there is nothing to come off.</p>
+        <p>No rung is mastered yet, so there is nothing to show.</p>
       </Aside>
     )
   return (
     <Aside aria-label="How likely">
       <h2>How likely</h2>
-      <p className="whole">{inTen(outlook.whole)}</p>
+      <p className="whole">{likely(outlook.whole)}</p>
       <div>
-        that everything comes off at the first try, there, with {view.handler}.{' '}
+        that everything works the first time, there, with {view.handler}.{' '}
         <Why>
-          From the dog’s own reps at what is shown: those in {place} with {view.handler} in full, elsewhere or with
-          somebody else for half, less what will be forgotten by then. A first time in a place or with a person comes
-          off less often. Good and bad days hit all items at once, so the whole is likelier than the product,{' '}
-          {inTen(outlook.product)}.
+          Based on the dog’s own reps at what is shown. Reps in {place} with {view.handler} count in full, others count
+          half, and what will be forgotten by then is taken off. A first time in a location or with a handler works less
+          often. Good and bad days affect all items at once, so the whole is likelier than the product,{' '}
+          {likely(outlook.product)}.
         </Why>
       </div>
       {outlook.raises.length > 0 && (
         <>
-          <h3>What would raise it most</h3>
+          <h3>What would help most</h3>
           <ol>
             {outlook.raises.map((r) => (
               <li key={`${r.kind} ${r.itemId}`}>
-                <b>{sayRaise(r, place, view.handler)}</b> <span>{inHundred(r.gain)} more</span>
+                <b>{sayRaise(r, place, view.handler)}</b> <span>{points(r.gain)}</span>
               </li>
             ))}
           </ol>

@@ -18,7 +18,7 @@ import { useTold } from '../useTold'
 import { ChangeItem, Own, type Keep } from './ChangeScript'
 import { Order } from './order'
 import { Outlook } from './Outlook'
-import { inTen, ofTen } from './sayChance'
+import { likely, likelyRange } from './sayChance'
 
 type Change = (raw: unknown) => Promise<Told>
 
@@ -200,10 +200,8 @@ function Item({
       <p className="chance">
         {chance && (
           <>
-            <b>{inTen(chance.chance)}</b>
-            <small>
-              {ofTen(chance.low)} to {ofTen(chance.high)}
-            </small>
+            <b>{likely(chance.chance)}</b>
+            <small>{likelyRange(chance.low, chance.high)}</small>
           </>
         )}
       </p>

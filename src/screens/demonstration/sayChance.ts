@@ -1,17 +1,15 @@
-const halves = (chance: number): string => {
-  const n = Math.round(chance * 20)
-  return `${Math.floor(n / 2) || (n % 2 ? '' : '0')}${n % 2 ? '½' : ''}`
-}
+/** The nearest five percent, as a number. */
+const fives = (chance: number): number => 5 * Math.round(chance * 20)
 
-/** “8 in 10”, “9½ in 10”: no finer than anybody can know, and never sure. */
-export const inTen = (chance: number): string =>
-  chance > 0.975 ? 'over 9½ in 10' : chance < 0.025 ? 'under ½ in 10' : `${halves(chance)} in 10`
+/** “75%”: no finer than anybody can know, and never sure. */
+export const likely = (chance: number): string =>
+  chance > 0.975 ? 'over 97%' : chance < 0.025 ? 'under 3%' : `${fives(chance)}%`
 
-/** The same as a figure alone, for a range. */
-export const ofTen = (chance: number): string => halves(chance)
+/** “50–75%”. */
+export const likelyRange = (low: number, high: number): string => `${fives(low)}–${fives(high)}%`
 
-/** “4 in a hundred”. */
-export const inHundred = (gain: number): string => {
+/** “+4 points”. */
+export const points = (gain: number): string => {
   const n = Math.round(gain * 100)
-  return n < 1 ? 'less than 1 in a hundred' : `${n} in a hundred`
+  return n < 1 ? 'under 1 point' : `+${n} ${n === 1 ? 'point' : 'points'}`
 }

@@ -25,7 +25,7 @@ export function Bowls({ view, give, weighOut }: { view: BowlsView; give: Act; we
   return (
     <Page>
       <header>
-        <h1>Bowls</h1>
+        <h1>Feeding</h1>
         <p>
           {sayDay(view.today)}. {view.house.meals.map((m) => `${m.name} ${sayMinute(m.at)}`).join(', ')}.{' '}
           {view.rows.length === 0

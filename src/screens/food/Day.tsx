@@ -65,7 +65,7 @@ export function Day({ day, view, actions }: { day: DayFood; view: FoodView; acti
           <dd>{grams(fed.bowlGrams)}</dd>
         </div>
         <div data-owed={ledger.owedGrams >= 5}>
-          <dt>Still owed</dt>
+          <dt>Left to feed</dt>
           <dd>{grams(ledger.owedGrams)}</dd>
         </div>
         <div>

@@ -147,7 +147,7 @@ export function FeedForm({ view, actions }: { view: FoodView; actions: FoodActio
       />
       <Field label="Note" name="note" plain maxLength={120} />
       <Button type="submit" isPending={pending} isDisabled={bad.length > 0}>
-        Write down
+        Log food
       </Button>
       {(wrong || bad.length > 0) && (
         <Wrong>{bad.length > 0 ? `${view.resident.name} may not have this: ${sayObjections(bad)}.` : wrong}</Wrong>
@@ -281,7 +281,7 @@ export function Plan({ view, actions }: { view: FoodView; actions: FoodActions }
           defaultValue={plan?.goalKg ? show(massIn(plan.goalKg, view.unit)) : ''}
         />
         <Button type="submit" isPending={pending} $now={!plan}>
-          {plan ? 'Change' : 'Feed it so'}
+          {plan ? 'Change' : 'Save feeding plan'}
         </Button>
         <SaveBoth told={told} />
       </form>

@@ -2,7 +2,6 @@
 import dynamic from 'next/dynamic'
 import { useRef, useState } from 'react'
 import styled from 'styled-components'
-import { sayChance } from '@/core/forecast/forecast'
 import { apart, type FigureRow } from '@/core/forecast/figures'
 import { enoughDogs, sayVerdict, type Judged, type Score } from '@/core/forecast/judged'
 import { percent } from '@/core/percent'
@@ -36,7 +35,7 @@ export function Forecasts({ page, actions }: { page: ForecastsPage; actions: For
         </p>
       </header>
       <section aria-labelledby="how-good">
-        <h2 id="how-good">How good they were</h2>
+        <h2 id="how-good">Forecast accuracy</h2>
         <HowGood judged={judged} names={page.commands} />
       </section>
       <Rests page={page} actions={actions} />
@@ -70,8 +69,8 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
   if (!all)
     return (
       <p>
-        Nothing can be said yet: no dog has gone home of which a chance was said while it was open. From {enoughDogs} on
-        it is said whether chances run too high or too low, or are too sure.
+        No dog with a forecast has gone home yet. From {enoughDogs} dogs on, this page says whether forecasts run too
+        high, too low or too sure.
       </p>
     )
   const bad = sayVerdict(judged.verdict)
@@ -79,11 +78,11 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
     <>
       <Words>
         {judged.dogs} {judged.dogs === 1 ? 'dog' : 'dogs'} went home after a forecast while it was open. On average{' '}
-        {sayChance(all.said)} was said, and {inTen(all.came)} were ready.{' '}
+        {percent(all.said)} was predicted, and {percent(all.came)} were ready.{' '}
         {judged.verdict === 'too few'
-          ? `Below ${enoughDogs} dogs that says little.`
+          ? `Fewer than ${enoughDogs} dogs prove little.`
           : bad === ''
-            ? 'That is as good as chance lets it be.'
+            ? 'That is as good as can be.'
             : ''}
       </Words>
       {bad !== '' && <NeedsPerson>{bad}</NeedsPerson>}
@@ -106,14 +105,14 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
             <tr>
               <th scope="col">Stage</th>
               <th scope="col">Dogs</th>
-              <th scope="col">Said</th>
-              <th scope="col">Came</th>
+              <th scope="col">Predicted</th>
+              <th scope="col">Observed</th>
               <th scope="col">Brier</th>
               <th scope="col">Skill</th>
               <th scope="col">Straight line</th>
               <th scope="col">Reps over days</th>
-              <th scope="col">Middle 80 held</th>
-              <th scope="col">Middle 50 held</th>
+              <th scope="col">80% coverage</th>
+              <th scope="col">50% coverage</th>
             </tr>
           </thead>
           <tbody>
@@ -126,31 +125,29 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
       </Across>
       {all.setsADay && (
         <Words>
-          Reckoned with {all.setsADay.planned.toFixed(1)} sets a day at what was still to be learned;{' '}
-          {all.setsADay.worked.toFixed(1)} were worked.
+          Assumed: {all.setsADay.planned.toFixed(1)} useful sets a day. Worked: {all.setsADay.worked.toFixed(1)}.
         </Words>
       )}
       <Disclosed says="what these figures mean">
         <Words>
-          Brier: the mean of the squared distance between what was said (0 to 1) and what came (0 or 1); 0 is perfect,
-          .25 is one half said of everything. Skill: how much of that .25 is saved; below 0 it would be better to say
-          one half. Straight line and reps over days: the Brier score of two simpler figures, said of the same dogs on
-          the same days. Middle 80 held: how often the day on which a dog was ready lay within the band; 80 in 100 is
-          right, and with few dogs it may be far off by chance. When they were ready: of all that were not yet when it
-          was said, and as long as they were seen (in brackets how many still were); a line that lies higher came
-          sooner.
+          Brier: the mean squared distance between predicted (0 to 1) and observed (0 or 1). 0 is perfect, and .25 is
+          what always saying 50% gets. Skill: how much of that .25 is saved. Below 0, always saying 50% would be better.
+          Straight line and reps over days: the Brier scores of two simpler forecasts for the same dogs and days. 80%
+          coverage: how often a dog was ready within its 80% interval. 80% is right, and few dogs can be far off by
+          chance. When they were ready: dogs not ready yet at the time of the forecast, with how many were still
+          followed in brackets. A higher line was ready sooner.
         </Words>
       </Disclosed>
       {judged.commands.length > 0 && (
-        <Across label="How good they were, by command">
+        <Across label="Forecast accuracy, by command">
           <Scores>
             <caption>By command</caption>
             <thead>
               <tr>
                 <th scope="col">Command</th>
-                <th scope="col">Said of</th>
-                <th scope="col">Said</th>
-                <th scope="col">Came</th>
+                <th scope="col">Forecasts</th>
+                <th scope="col">Predicted</th>
+                <th scope="col">Observed</th>
                 <th scope="col">Brier</th>
               </tr>
             </thead>
@@ -216,7 +213,7 @@ function Rests({ page, actions }: { page: ForecastsPage; actions: ForecastsActio
           `A kind of rung that every dog climbs is half its own after about ${count(learned.halfAfter)}.`}
         {learned.ways !== '' && ` ${learned.ways}`}
         {learned.bent !== '' &&
-          ` Chances are bent by what came of ${count(learned.bentDogs)} that were forecast here: ${learned.bent}.`}
+          ` Chances are adjusted by ${count(learned.bentDogs)} that were forecast here: ${learned.bent}.`}
         {learned.at !== undefined && ` Learned last ${sayMoment(learned.at, page.timeZone)}.`}
       </Words>
       <Row>
@@ -293,7 +290,6 @@ function Figures({ by, rows }: { by: keyof typeof titles; rows: readonly (Figure
 }
 
 const band = (of: FigureRow['anHour']): string => `${of.is.toFixed(1)} (${of.low.toFixed(1)} to ${of.high.toFixed(1)})`
-const inTen = (share: number): string => `${Math.round(share * 10)} in 10`
 const hundredths = (n: number): string => n.toFixed(2)
 const thousandths = (n: number): string => n.toFixed(3)
 

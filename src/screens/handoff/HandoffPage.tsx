@@ -78,7 +78,7 @@ export function HandoffPage({ view, actions }: { view: View; actions: HandoffAct
               Invitation (.ics)
             </FileLink>
             <May least="trainer">
-              <Button onPress={() => setMoving((m) => !m)}>{moving ? 'Leave it there' : 'Move it'}</Button>
+              <Button onPress={() => setMoving((m) => !m)}>{moving ? 'Keep this time' : 'Move it'}</Button>
               <form action={cancelAction}>
                 <input type="hidden" name="handoffId" value={live.id} />
                 <Button type="submit" isDisabled={cancelling}>
@@ -107,7 +107,7 @@ export function HandoffPage({ view, actions }: { view: View; actions: HandoffAct
             <form action={backAction}>
               <input type="hidden" name="handoffId" value={view.cancelled.id} />
               <Quiet type="submit" isDisabled={goingBack}>
-                Take the cancelling back
+                Restore booking
               </Quiet>
             </form>
           </May>

@@ -43,7 +43,7 @@ export function House({
   return (
     <Page>
       <header>
-        <h1>The house</h1>
+        <h1>Settings</h1>
         <nav aria-label="Parts of the house">
           {view.sections.map((s) => (
             <a key={s.id} href={`#${s.id}`}>
@@ -120,7 +120,7 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
           isDisabled={folder === ''}
           onPress={() => start(async () => setTold(await deeds.out()))}
         >
-          Write the whole kennel out
+          Export all data
         </Quiet>{' '}
         <Why>
           <p>
@@ -178,7 +178,7 @@ function OneBackup({ backup, timeZone, deeds }: { backup: BackupFile; timeZone: 
         {sayMoment(backup.at, timeZone)}, {(backup.bytes / 1e6).toFixed(1)} MB <small>{backup.name}</small>
       </span>
       <Quiet isPending={pending} onPress={() => start(async () => setSeen(await deeds.look(backup.name)))}>
-        look into it
+        Show contents
       </Quiet>
       {seen && !seen.ok && <Fault>{seen.reason}</Fault>}
       {seen?.ok && going === '' && (

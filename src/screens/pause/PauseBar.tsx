@@ -40,7 +40,7 @@ export function PausedBar({
 }
 
 const kinds = [
-  { id: 'sick', name: 'not well', note: 'pain, lameness, vomiting, collapse, heat: the vet' },
+  { id: 'sick', name: 'sick or hurt', note: 'pain, lameness, vomiting, collapse, heat: the vet' },
   { id: 'in season', name: 'in season' },
   { id: 'other', name: 'something else' },
 ]
@@ -52,15 +52,15 @@ export function StopWorking({ residencyId, name, pause }: { residencyId: string;
   const [note, setNote] = useState('')
   return (
     <Foot>
-      <Disclosed says={`${name} is not well`}>
+      <Disclosed says={`Pause ${name}’s training`}>
         <Fields>
-          <Choose label="Why it is not worked" value={why} onChange={setWhy} choices={kinds} />
-          <TextLine label="What was seen" value={note} onChange={setNote} maxLength={160} />
+          <Choose label="Why" value={why} onChange={setWhy} choices={kinds} />
+          <TextLine label="What did you see?" value={note} onChange={setNote} maxLength={160} />
           <Button
             isPending={pending}
             onPress={() => send(() => pause({ residencyId, why, note: note.replace(/\s+/g, ' ').trim() }))}
           >
-            Stop its work
+            Pause training
           </Button>
         </Fields>
         <Wrong>{wrong}</Wrong>

@@ -98,7 +98,7 @@ export function FeedingSheet({ list }: { list: FeedingList }) {
       <Tools>
         <Button onPress={() => window.print()}>Print</Button>
         <FileLink href="/bowls/list.pdf">As PDF</FileLink>
-        <ButtonLink href="/bowls">Bowls</ButtonLink>
+        <ButtonLink href="/bowls">Feeding</ButtonLink>
       </Tools>
       <h1>Feeding list, {sayDay(list.today)}</h1>
       <p>

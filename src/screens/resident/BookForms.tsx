@@ -73,7 +73,7 @@ function PutRight({ view, send }: { view: ResidentView; send: Send }) {
       <Field label="Run" name="run" plain defaultValue={resident.runNumber} maxLength={8} />
       <DateField label="Arrives on" name="arrivesOn" plain defaultValue={resident.arrivesOn} />
       <Button type="submit" isPending={pending}>
-        Put it right
+        Save correction
       </Button>
       <SaveBoth told={told} />
     </Form>

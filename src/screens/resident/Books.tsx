@@ -12,12 +12,8 @@ export function Books({ view, actions }: { view: ResidentView; actions: BookActi
   const [open, setOpen] = useState(false)
   return (
     <div>
-      <Quiet
-        aria-expanded={open}
-        aria-label={`Name, owner, run or days wrong? ${view.resident.name}`}
-        onPress={() => setOpen(!open)}
-      >
-        Name, owner, run or days wrong?
+      <Quiet aria-expanded={open} aria-label={`Edit details ${view.resident.name}`} onPress={() => setOpen(!open)}>
+        Edit details
       </Quiet>
       {open && <BookForms view={view} actions={actions} />}
     </div>

@@ -172,7 +172,7 @@ export function CorrectSet({
       <Wrong>{wrong}</Wrong>
       <Row>
         <Button $now isPending={pending} onPress={() => send(() => actions.putRight(asItIs({})))}>
-          Put it right
+          Save correction
         </Button>
         <Button isPending={pending} onPress={() => send(() => actions.takeBack({ setId: entry.id, reason }))}>
           Take the set back

@@ -1,4 +1,5 @@
 'use client'
+import { statusLabels } from '@/core/views/labels'
 import { useWhen } from '@/ui/ways'
 import { percent } from '@/core/percent'
 import { Link } from '@/ui/link'
@@ -63,7 +64,7 @@ function CommandBlock({ command, residencyId, gone }: { command: CommandView; re
           <Link href={`/dogs/${residencyId}/commands/${command.id}`}>{command.name}</Link>
         </h3>
         <Word data-person={command.word === 'slipping'} data-held={command.word === 'held'}>
-          {command.word}
+          {statusLabels[command.word]}
           {command.figures && ` ${command.figures}`}
           {flags.length > 0 && <em data-person={command.stuck !== ''}>, {flags.join(', ')}</em>}
         </Word>
@@ -135,7 +136,7 @@ function Peg({ rung }: { rung: RungView }) {
       </span>
       {rung.mark === 'slipped' && <small aria-hidden="true">slipped</small>}
       {rung.promised && <small aria-hidden="true">promised</small>}
-      {rung.mark === 'in hand' && !rung.promised && <small aria-hidden="true">in hand</small>}
+      {rung.mark === 'in hand' && !rung.promised && <small aria-hidden="true">current</small>}
     </PegCell>
   )
 }

@@ -16,16 +16,16 @@ export function WillItBeReady({ part, timeZone }: { part: ForecastPart; timeZone
   const { view, madeAt, due, bad } = part
   return (
     <Section aria-labelledby="will-be-ready">
-      <h2 id="will-be-ready">Will it be ready</h2>
+      <h2 id="will-be-ready">Forecast</h2>
       {!view ? (
-        <p>Its chance is being reckoned. Look again in a minute.</p>
+        <p>The forecast is being calculated. Check again in a minute.</p>
       ) : (
         <>
           <Headline>{view.headline}</Headline>
           <Small>
             {view.trend !== '' && <>{view.trend}. </>}
-            {madeAt !== undefined && <>Reckoned {sayMoment(madeAt, timeZone)}</>}
-            {due ? '; what came since is not in it yet. ' : '. '}
+            {madeAt !== undefined && <>Calculated {sayMoment(madeAt, timeZone)}</>}
+            {due ? ', without the newest records. ' : '. '}
             <Why>{view.why}</Why>
           </Small>
           {bad !== '' && <Bad>{bad}</Bad>}
@@ -37,7 +37,7 @@ export function WillItBeReady({ part, timeZone }: { part: ForecastPart; timeZone
   )
 }
 
-/** From today on, a lane a promise: thin where 80 in 100 futures are ready, thick where half, a knot in its midst. */
+/** From today on, a lane a promise: thin where it is 80% likely, thick where 50%, a knot in its midst. */
 function Days({ view }: { view: ForecastView }) {
   const { sayDay } = useWhen()
   return (
@@ -86,15 +86,15 @@ function WhatIfs({ all }: { all: readonly WhatIfView[] }) {
   const rest = all.filter((w) => w.change !== 'better')
   return (
     <>
-      <h3>What would change it</h3>
-      {better.length === 0 && <Small>Nothing of what is reckoned here raises it by more than chance.</Small>}
+      <h3>What would help</h3>
+      {better.length === 0 && <Small>None of these has a clear effect.</Small>}
       <Ifs>
         {better.map((w) => (
           <If key={w.title} w={w} />
         ))}
       </Ifs>
       {rest.length > 0 && (
-        <Disclosed says={`what changes nothing: ${rest.length}`}>
+        <Disclosed says={`no clear effect, or worse: ${rest.length}`}>
           <Ifs>
             {rest.map((w) => (
               <If key={w.title} w={w} />
@@ -110,7 +110,7 @@ const If = ({ w }: { w: WhatIfView }) => (
   <li>
     <b>{w.title}</b> <span className="chance">{w.chance}</span>
     <small>
-      {w.by}; costs {w.cost}
+      {w.by}. Cost: {w.cost}
     </small>
   </li>
 )

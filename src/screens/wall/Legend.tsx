@@ -2,6 +2,7 @@
 import type { ReactNode } from 'react'
 import styled from 'styled-components'
 import { standingWords } from '@/core/promise/standing'
+import { statusLabels } from '@/core/views/labels'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 
@@ -14,14 +15,14 @@ export function Legend({ toldMinute, children }: { toldMinute: number | undefine
       <span>taut: fresh</span>
       <span>sagging: going stale</span>
       <span>thick: proofed in more places</span>
-      <span>ring: rung in hand</span>
+      <span>ring: current rung</span>
       <span>bar: promised</span>
       <span>figures: rungs, then places</span>
       <span>
-        ready: chance to be ready when it goes home{at}; ↑ ↓ since yesterday
+        ready: chance to be ready by going home{at}; ↑ ↓ since yesterday
         {children}
       </span>
-      <span className="unseen">Words used: {standingWords.join(', ')}</span>
+      <span className="unseen">Words used: {standingWords.map((w) => statusLabels[w]).join(', ')}</span>
     </Key>
   )
 }

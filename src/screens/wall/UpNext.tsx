@@ -38,13 +38,7 @@ export function UpNext({
   return (
     <Rail aria-label="Up next">
       <h2>Up next</h2>
-      {!first && (
-        <p>
-          {later.length > 0
-            ? 'Nobody can be worked just now.'
-            : 'Nobody presses: what is promised is met and fresh, or the dog came only today.'}
-        </p>
-      )}
+      {!first && <p>{later.length > 0 ? 'No dog can be trained right now.' : 'No dog needs training now.'}</p>}
       {first && (
         <First>
           <Who row={first} />
@@ -63,7 +57,7 @@ export function UpNext({
         ))}
       </ol>
       {after.length > 0 && (
-        <Passed says={`who comes after, or is passed over: ${after.length}`}>
+        <Passed says={`Later or skipped: ${after.length}`}>
           <ul>
             {after.map((r) => (
               <li key={r.residencyId}>
@@ -129,8 +123,10 @@ export function UpNext({
                 </Link>{' '}
                 <small>
                   {r.called !== '' && `${r.called}; `}
-                  {r.daysLeft === 0 ? 'goes today' : `goes in ${r.daysLeft} ${r.daysLeft === 1 ? 'day' : 'days'}`}:{' '}
-                  {r.reason}
+                  {r.daysLeft === 0
+                    ? 'goes home today'
+                    : `goes home in ${r.daysLeft} ${r.daysLeft === 1 ? 'day' : 'days'}`}
+                  : {r.reason}
                 </small>
                 <Why>{r.why}</Why>
                 {tickCall && (

@@ -71,12 +71,12 @@ export function Wall({
         <Top>
           <h1>Wall</h1>
           <Unfold aria-expanded={open} onClick={() => setOpen(!open)}>
-            {open ? 'Fold it away' : `Show all ${view.rows.length} dogs`}
+            {open ? 'Hide the dogs' : `Show all ${view.rows.length} dogs`}
           </Unfold>
           <Legend toldMinute={view.toldMinute}>
             {' '}
             <May to="/forecasts">
-              <Link href="/forecasts">how good they were</Link>
+              <Link href="/forecasts">forecast accuracy</Link>
             </May>
           </Legend>
         </Top>

@@ -1,4 +1,5 @@
 import { html, type Markup } from '@/core/markup'
+import { readinessLabels, statusLabels } from '@/core/views/labels'
 import type { WallView } from '@/core/views/wallView'
 import { cellsOf, unpackCell, type PackedRow } from '@/core/views/wallCells'
 import { lineHtml } from '@/ui/drawing'
@@ -41,8 +42,8 @@ function underName(row: PackedRow): Markup | undefined {
 /** The chance to be ready when it goes home, and which way it went. */
 function ready(row: PackedRow): Markup {
   if (row.lacks !== '') return html`<small class="late">${row.lacks}</small>`
-  if (row.reach === 'nothing needed') return html`<small>done</small>`
-  if (row.said === '') return html`<small>being reckoned</small>`
+  if (row.reach === 'nothing needed') return html`<small>${readinessLabels[row.reach]}</small>`
+  if (row.said === '') return html`<small>calculating</small>`
   if (row.chance < 0)
     return html`<small title="${row.trendSaid}">${row.said}<span class="unseen">. ${row.trendSaid}</span></small>`
   const way = row.trend === 0 ? '' : row.trend > 0 ? '↑ ' : '↓ '
@@ -50,7 +51,7 @@ function ready(row: PackedRow): Markup {
   const title = row.trendSaid !== '' && html` title="${row.trendSaid}"`
   const arrow = way !== '' && html`<span aria-hidden="true">${way}</span>`
   const unseen = row.trendSaid !== '' && html`<span class="unseen">. ${row.trendSaid}</span>`
-  return html`<b${late}>${row.said}</b><small${title}>${arrow}${row.reach}${unseen}</small>`
+  return html`<b${late}>${row.said}</b><small${title}>${arrow}${readinessLabels[row.reach]}${unseen}</small>`
 }
 
 /** A cell is drawn again only when it says something else: a wall is drawn every minute and moves a few times a day. */
@@ -79,10 +80,10 @@ function commandCell(text: string, { id, name }: WallView['commands'][number]): 
   const flags = [cell.stuck ? 'stuck' : '', cell.stale && cell.word !== 'slipping' ? 'stale' : ''].filter(Boolean)
   const word = cell.word === 'slipping' ? 'word person' : cell.word === 'not started' ? 'word quiet' : 'word'
   const flag = flags[0] !== undefined && html`<em${cell.stuck && html` class="person"`}> ${flags[0]}</em>`
-  return html`<td class="${className}" title="${name}, in hand: ${cell.inHand}">
+  return html`<td class="${className}" title="${name}, current rung: ${cell.inHand}">
     <span class="strand"
       >${lineHtml(cell.line, 'cell')}<b>${cell.figures.replace(' places', '')}</b
-      ><span class="${word}"><span class="label">${name} </span>${cell.word}${flag}</span></span
+      ><span class="${word}"><span class="label">${name} </span>${statusLabels[cell.word]}${flag}</span></span
     >
   </td>`
 }

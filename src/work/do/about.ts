@@ -18,7 +18,7 @@ export function aboutResident(
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such dog here.')
+      if (!resident) return refuse('Dog not found.')
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)
       const refusal = work(resident)
       if (refusal === undefined) return { ok: true, residencyId: resident.residencyId }

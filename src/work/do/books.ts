@@ -32,7 +32,7 @@ export function putRight(db: Db, form: z.infer<typeof booksForm>, now: number): 
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such dog here.')
+      if (!resident) return refuse('Dog not found.')
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)
       const { name, owner, run, arrivesOn } = form
       const over = overRead(form.read, { name, owner, run, arrivesOn }, booksNow(resident))
@@ -68,7 +68,7 @@ function wrongBooks(db: Db, resident: Resident, form: z.infer<typeof booksForm>)
   const firstDay = first === null ? undefined : dayIn(timeZone, first)
   if (form.arrivesOn >= resident.leavesOn) errors['arrivesOn'] = 'Going home must lie after the arrival.'
   else if (daysBetween(form.arrivesOn, resident.leavesOn) > longestStay)
-    errors['arrivesOn'] = `A stay of more than ${longestStay} days is surely a slip of the key.`
+    errors['arrivesOn'] = `A stay of more than ${longestStay} days. Is this a typo?`
   else if (firstDay !== undefined && form.arrivesOn > firstDay)
     errors['arrivesOn'] = `It was worked here on ${sayDay(firstDay)} already.`
   else {
@@ -90,7 +90,7 @@ export function swapRuns(db: Db, form: z.infer<typeof swapForm>, now: number): D
     .transaction((): Done => {
       const one = findResident(db, form.residencyId)
       const other = findResident(db, form.otherId)
-      if (!one || !other) return refuse('There is no such dog here.')
+      if (!one || !other) return refuse('Dog not found.')
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)
       if (one.residencyId === other.residencyId || one.runNumber === other.runNumber)
         return refuse('They have the same run already.')

@@ -109,12 +109,12 @@ describe('a set that was another', () => {
   })
 
   it.each([
-    ['a dog that is not here', { residencyId: '01890000-0000-7000-8000-00000000d0c5' }, 'There is no such dog here.'],
+    ['a dog that is not here', { residencyId: '01890000-0000-7000-8000-00000000d0c5' }, 'Dog not found.'],
     ['a rung that is nowhere', { rungId: 'sit.nothing' }, 'Bramble’s ladder has no such rung.'],
     ['a time to come', { begins: { day: '2026-08-01', at: '09:00' } }, 'That time has not come yet.'],
     ['a day before it came', { begins: { day: '2026-02-20', at: '09:00' } }, /was here from Sun 1 Mar/],
     ['a time the clock skipped', { begins: { day: '2026-03-29', at: '01:30' } }, /no such time/],
-    ['reps that are not there', { outcomes: clean(11), from: upTo(11) }, /meanwhile/],
+    ['reps that are not there', { outcomes: clean(11), from: upTo(11) }, /Someone else changed/],
     ['nobody', { leashHolder: 'x' }, 'Nobody here by that name.'],
   ])('refuses %s, with nothing written', (_, more, why) => {
     const { db, bramble, work, correct, log } = stage()
@@ -264,7 +264,7 @@ describe('corrections are further facts', () => {
         },
         tablet.at + 2,
       ),
-    ).toMatchObject({ ok: false, reason: expect.stringContaining('meanwhile') })
+    ).toMatchObject({ ok: false, reason: expect.stringContaining('Someone else changed') })
   })
 
   it('a set put right keeps all that was said of it and of its reps, but for what was put right', () => {

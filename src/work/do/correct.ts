@@ -131,7 +131,7 @@ export function correctSet(db: Db, form: z.infer<typeof correctSetForm>, now: nu
       const from = form.from ?? form.outcomes.map((_, i) => i)
       const gone = reps.filter((_, i) => !from.includes(i))
       if (from.some((n) => n !== null && n >= reps.length) || (form.from === undefined && gone.length > 0))
-        return refuse('Somebody changed this set meanwhile. Look at it again.')
+        return refuse('Someone else changed this set. Check it again.')
       const asked = whatItWas(db, set, form, now)
       if ('ok' in asked) return asked
       const { residencyId, rung, moved } = asked
@@ -177,7 +177,7 @@ function whatItWas(
   const { timeZone } = readKennel(db)
   const dayOf = (at: number) => dayIn(timeZone, at)
   const resident = findResident(db, form.residencyId ?? set.residencyId)
-  if (!resident) return refuse('There is no such dog here.')
+  if (!resident) return refuse('Dog not found.')
   const at = form.begins ? momentAt(timeZone, form.begins.day, form.begins.at) : set.at
   if (at === undefined) return wrongIn({ begins: 'The clock was put forward then: there was no such time.' })
   if (at > now) return wrongIn({ begins: 'That time has not come yet.' })

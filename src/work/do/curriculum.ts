@@ -57,7 +57,7 @@ export function previewMove(db: Db, residencyId: string, to: CurriculumName, now
 export function moveCurriculum(db: Db, form: z.infer<typeof moveForm>, now: number): Done {
   return db
     .transaction((): Done => {
-      if (!findResident(db, form.residencyId)) return refuse('There is no such resident.')
+      if (!findResident(db, form.residencyId)) return refuse('Dog not found.')
       const to = { id: form.curriculumId, version: form.version }
       if (!findCurriculum(db, to)) return refuse('There is no such version.')
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)

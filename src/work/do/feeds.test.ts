@@ -62,7 +62,7 @@ describe('food by ounce and by cup', () => {
     expect(feed({ grams: '4', unit: 'oz' }).ok).toBe(true)
     expect(feed({ grams: '1,5', unit: 'cup' }).ok).toBe(true)
     expect(readFed(db, '2026-03-02', residencyId).map((f) => Math.round(f.grams * 10) / 10)).toEqual([113.4, 165])
-    expect(feed({ grams: '400', unit: 'cup' })).toMatchObject({ ok: false, reason: expect.stringContaining('slip') })
+    expect(feed({ grams: '400', unit: 'cup' })).toMatchObject({ ok: false, reason: expect.stringContaining('typo') })
   })
 
   it('a cup that nobody weighed is refused; one that was stands on the kitchen’s list', () => {

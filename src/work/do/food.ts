@@ -132,7 +132,7 @@ export function feedDog(db: Db, form: z.infer<typeof fedForm>, now: number): Don
     if (against.length > 0) return mayNotHave(resident.name, feed.name, against)
     const grams = gramsOf(form.grams, form.unit ?? 'g', feed.cupGrams ?? null)
     if (grams === undefined) return `Nobody has weighed a cup of ${feed.name} yet (House, feeds).`
-    if (grams < 0.1 || grams > mostGrams) return `That is ${Math.round(grams)} g: surely a slip of the key.`
+    if (grams < 0.1 || grams > mostGrams) return `That is ${Math.round(grams)} g. Is this a typo?`
     insertFed(db, {
       id: form.id,
       residencyId: form.residencyId,

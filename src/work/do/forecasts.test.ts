@@ -116,7 +116,7 @@ describe('forecasts of a house', () => {
     db.prepare('UPDATE promise SET places = 12').run()
     renew(db, monday)
     expect(keptForecast(db, id)?.told).toMatchObject({ impossible: true, chance: 0 })
-    expect(loadWall(db, monday).ring[0]?.reason).toContain('cannot be met here')
+    expect(loadWall(db, monday).ring[0]?.reason).toContain('cannot be kept here')
     expect([keptForecast(db, none), loadResident(db, none, monday)?.forecast]).toEqual([undefined, undefined])
   })
 
@@ -210,8 +210,8 @@ describe('forecasts of a house', () => {
     const is = keptForecast(db, id)?.told
     expect(is?.played).toEqual(was?.played)
     expect(is?.chance).toBeLessThan(was?.chance ?? 0)
-    expect(loadForecasts(db).learned.bent).toBe('what the futures give 7 in 10 is said as 5 in 10')
-    expect(loadResident(db, id, monday)?.forecast?.view?.why).toContain('of dogs of which that was so fewer were ready')
+    expect(loadForecasts(db).learned.bent).toBe('a simulated 70% is shown as 45%')
+    expect(loadResident(db, id, monday)?.forecast?.view?.why).toContain('Such forecasts were too high here before')
   })
 
   it('learns from nobody where nobody went home, and keeps that it looked', () => {

@@ -113,7 +113,7 @@ function book(
   return db
     .transaction((): Booked => {
       const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such resident.')
+      if (!resident) return refuse('Dog not found.')
       const { summary } = standingOf(db, form.residencyId, now)
       if (summary.readyOn === undefined) return refuse(`${resident.name} is not ready: something promised is missing.`)
       const { readyOn, waits } = readyWith(db, form.residencyId, summary)

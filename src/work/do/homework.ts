@@ -49,7 +49,7 @@ export function readBackPractice(
   now: number,
 ): Deed<{ readonly read: number; readonly fresh: number }> {
   const resident = findResident(db, form.residencyId)
-  if (!resident) return refuse('There is no such resident.')
+  if (!resident) return refuse('Dog not found.')
   if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   const log = readPractice(form.text, form.residencyId)
   if (!log.ok) return refuse(log.why)

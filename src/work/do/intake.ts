@@ -132,7 +132,7 @@ export function keepStep(
   return db
     .transaction((): FormResult | Clashed => {
       const resident = findResident(db, residencyId)
-      if (!resident) return refuse('There is no such dog here.')
+      if (!resident) return refuse('Dog not found.')
       const write = isSent(form) ? overKept(db, resident, step, form, now) : { ok: true as const, typed: form }
       if (!write.ok) return write
       const parsed = stepSchemas[step].safeParse(nested(write.typed, severalIn[step]))

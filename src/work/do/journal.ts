@@ -37,7 +37,7 @@ export const triedForm = z.object({
 
 /** Keeps a note about a dog, to open its next block. */
 export function addNote(db: Db, form: z.infer<typeof noteForm>, now: number): Done {
-  if (!findResident(db, form.residencyId)) return refuse('There is no such resident.')
+  if (!findResident(db, form.residencyId)) return refuse('Dog not found.')
   if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   insertNote(db, {
     id: v7(),
@@ -52,7 +52,7 @@ export function addNote(db: Db, form: z.infer<typeof noteForm>, now: number): Do
 
 /** Logs what was tried with a dog that is stuck, and how it went. */
 export function addTried(db: Db, form: z.infer<typeof triedForm>, now: number): Done {
-  if (!findResident(db, form.residencyId)) return refuse('There is no such resident.')
+  if (!findResident(db, form.residencyId)) return refuse('Dog not found.')
   if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   if (
     form.what !== sharedOffer &&

@@ -87,7 +87,7 @@ describe('a dog that does not come', () => {
     expect(k.cancel()).toMatchObject({ ok: false, reason: expect.stringContaining('something was recorded') })
     const other = booked()
     expect(other.cancel().ok).toBe(true)
-    expect(other.cancel()).toMatchObject({ ok: false, reason: 'There is no such dog here.' })
+    expect(other.cancel()).toMatchObject({ ok: false, reason: 'Dog not found.' })
     expect(booked().cancel(monday + 30 * msPerDay)).toMatchObject({ ok: false })
   })
 })

@@ -149,7 +149,7 @@ class Pen {
     const { db, timeZone, now } = this
     const sayDay = dayWords(db)
     const resident = findResident(db, set.residencyId)
-    if (!resident) return { field: 'rung', why: 'There is no such dog here.' }
+    if (!resident) return { field: 'rung', why: 'Dog not found.' }
     if (on < resident.arrivesOn || on > resident.leavesOn)
       return {
         field: 'day',

@@ -22,7 +22,7 @@ export async function keepPhoto(
   now: number,
 ): Promise<PhotoDone> {
   const resident = findResident(db, residencyId)
-  if (!resident) return { ...refuse('There is no such dog here.'), status: 404 }
+  if (!resident) return { ...refuse('Dog not found.'), status: 404 }
   if (bytes.length > mostPhotoBytes)
     return { ...refuse(`The picture is too large: ${mostPhotoBytes / 1e6} MB are the most.`), status: 413 }
   if (!isPicture(bytes)) return { ...refuse(noPicture), status: 400 }

@@ -81,7 +81,7 @@ export const reserveForm = z.object({ ...fact, item })
 export function reserve(db: Db, form: z.infer<typeof reserveForm>, now: number): Done {
   if (!worksHere(db, form.recordedBy)) return refuse(nobody)
   const view = loadReward(db, form.residencyId, now)
-  if (!view) return refuse('There is no such dog here.')
+  if (!view) return refuse('Dog not found.')
   if (!view.tastes.some((t) => t.stage === 'toy' && t.item === form.item && t.took !== 'not'))
     return refuse('Only a toy it took is worth keeping.')
   insertReserved(db, { id: v7(), residencyId: form.residencyId, item: form.item, at: now, recordedBy: form.recordedBy })

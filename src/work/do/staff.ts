@@ -45,7 +45,8 @@ export function changeStaffMember(db: Db, form: z.infer<typeof staffForm>, now: 
       const { timeZone } = readKennel(db)
       const today = dayIn(timeZone, now)
       const wanted = shapes[form.what].safeParse(form.becomes)
-      if (!wanted.success) return wrongIn({ [form.what]: wanted.error.issues[0]?.message ?? 'That does not do.' })
+      if (!wanted.success)
+        return wrongIn({ [form.what]: wanted.error.issues[0]?.message ?? 'Check the marked fields.' })
       const becomes = wanted.data
       const was = form.what === 'leaves' ? (readLeaving(db).get(person.id) ?? '') : person[form.what]
       if (becomes === was) return { ok: true }

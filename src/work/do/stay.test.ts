@@ -77,7 +77,7 @@ describe('a stay made longer or shorter', () => {
   it.each([
     ['a day that is past', () => dayName(-1), 'past'],
     ['the day it is already', (was: string) => was, 'already'],
-    ['more than two hundred days', (was: string) => addDays(was, 300), 'slip of the key'],
+    ['more than two hundred days', (was: string) => addDays(was, 300), 'Is this a typo?'],
   ])('refuses %s', (_, to, said) => {
     const { leavesOn, change } = scene()
     expect(change(to(leavesOn()))).toMatchObject({ ok: false, reason: expect.stringContaining(said) })

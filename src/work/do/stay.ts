@@ -32,7 +32,7 @@ export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number):
   return db
     .transaction((): Done => {
       const resident = findResident(db, form.residencyId)
-      if (!resident) return refuse('There is no such dog here.')
+      if (!resident) return refuse('Dog not found.')
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)
       const sayDay = dayWords(db)
       const { timeZone } = readKennel(db)
@@ -51,7 +51,7 @@ export function changeStay(db: Db, form: z.infer<typeof stayForm>, now: number):
       if (form.leavesOn < today) return refuse('This day is past.')
       if (form.leavesOn <= resident.arrivesOn) return refuse('Going home must lie after the arrival.')
       if (daysBetween(resident.arrivesOn, form.leavesOn) > longestStay)
-        return refuse(`A stay of more than ${longestStay} days is surely a slip of the key.`)
+        return refuse(`A stay of more than ${longestStay} days. Is this a typo?`)
       const other = dogInRun(db, resident.runNumber, resident.arrivesOn, form.leavesOn, resident.residencyId)
       if (other !== undefined) return refuse(`${other} has run ${resident.runNumber} before then.`)
       const next = residencyDuring(db, resident.dogId, resident.arrivesOn, form.leavesOn, resident.residencyId)

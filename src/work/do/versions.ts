@@ -27,7 +27,7 @@ export function keepVersion<Change>(
 ): Deed {
   return db
     .transaction((): Deed => {
-      if (!findResident(db, form.residencyId)) return refuse('There is no such resident.')
+      if (!findResident(db, form.residencyId)) return refuse('Dog not found.')
       if (!worksHere(db, form.recordedBy)) return refuse(nobody)
       const versions = kept.read(db, form.residencyId)
       const [newest] = versions

@@ -5,7 +5,7 @@ import { kennelDatabase } from '@/store/connection'
 import { loadBench } from '@/work/page/bench'
 import { requestTime } from '@/work/scene/clock'
 
-export const metadata: Metadata = { title: 'Rule bench' }
+export const metadata: Metadata = { title: 'Compare rules' }
 
 export default async function BenchPage() {
   await enter()

@@ -6,7 +6,7 @@ import { requestTime } from '@/work/scene/clock'
 import { loadBowls } from '@/work/page/food'
 import { bowlGiven, weighedOut } from '../dogs/[residencyId]/food/actions'
 
-export const metadata: Metadata = { title: 'Bowls' }
+export const metadata: Metadata = { title: 'Feeding' }
 
 export default async function BowlsPage() {
   await enter()

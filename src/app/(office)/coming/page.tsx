@@ -8,7 +8,7 @@ import { comingSteps } from '@/work/page/coming'
 import { inBreaths } from '@/work/scene/breaths'
 import { moveGoingHome, stopWorking, vaccinationGiven, workAgain } from './actions'
 
-export const metadata: Metadata = { title: 'Coming and going' }
+export const metadata: Metadata = { title: 'Arrivals and departures' }
 
 export default async function ComingPage() {
   const person = await enter()

@@ -6,7 +6,7 @@ import { requestTime } from '@/work/scene/clock'
 import { loadHouse } from '@/work/page/house'
 import { backUpNow, goBackTo, keepHouse, keepWallTablet, kennelOutNow, lookIntoBackup } from './actions'
 
-export const metadata: Metadata = { title: 'The house' }
+export const metadata: Metadata = { title: 'Settings' }
 
 export default async function HousePage() {
   await enter('lead')

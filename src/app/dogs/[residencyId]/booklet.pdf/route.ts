@@ -17,6 +17,6 @@ export const GET = handle(
     const on = size.parse(new URL(request.url).searchParams.get('size'))
     return booklet
       ? pdf(await bookletPdf(booklet, on, readHouse(db).paper), `at-home-${booklet.name}-${on}`)
-      : new Response('There is no such dog here.', { status: 404 })
+      : new Response('Dog not found.', { status: 404 })
   },
 )

@@ -11,5 +11,5 @@ export const GET = handle('hand', async (_: Request, { params }: { params: Promi
   const card = doorCard(db, (await params).residencyId, requestTime())
   return card
     ? pdf(await cardPdf(card, readHouse(db)), `run-${card.run}-${card.name}`)
-    : new Response('There is no such dog here.', { status: 404 })
+    : new Response('Dog not found.', { status: 404 })
 })

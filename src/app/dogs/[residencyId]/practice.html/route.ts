@@ -8,7 +8,7 @@ import { requestTime } from '@/work/scene/clock'
 /** To be saved and sent, never shown here: it is the owner’s file, with a program and a policy of its own. */
 export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ residencyId: string }> }) => {
   const booklet = loadBooklet(kennelDatabase(), (await params).residencyId, requestTime())
-  if (!booklet) return new Response('There is no such dog here.', { status: 404 })
+  if (!booklet) return new Response('Dog not found.', { status: 404 })
   const name = fileName(`practice-${booklet.name}`).replace(/\.pdf$/, '.html')
   return new Response(practiceFile(booklet, practiceProgram()), {
     headers: {

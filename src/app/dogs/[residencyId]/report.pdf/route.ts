@@ -17,6 +17,6 @@ export const GET = handle(
     const page = loadReport(db, (await params).residencyId, requestTime(), week)
     return page
       ? pdf(await reportPdf(page, readHouse(db)), `${page.resident.name}-week-${page.week.number}`)
-      : new Response('There is no such dog here.', { status: 404 })
+      : new Response('Dog not found.', { status: 404 })
   },
 )

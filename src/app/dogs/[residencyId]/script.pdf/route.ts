@@ -11,5 +11,5 @@ export const GET = handle('hand', async (_: Request, { params }: { params: Promi
   const printed = printedScript(db, (await params).residencyId, requestTime())
   return printed
     ? pdf(await scriptPdf(printed, readHouse(db).paper), `demonstration-run-${printed.run}-${printed.name}`)
-    : new Response('There is no such dog here.', { status: 404 })
+    : new Response('Dog not found.', { status: 404 })
 })

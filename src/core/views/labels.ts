@@ -1,0 +1,37 @@
+import type { Reach } from '../forecast/upNext'
+import type { StandingWord } from '../promise/standing'
+import type { RungMark } from './resident'
+
+/**
+ * What screens and papers call values that code compares and files keep: a term changes here, in one line. The table
+ * for staff in docs/words.md is held against it.
+ */
+
+/** Where a command stands. */
+export const statusLabels: Readonly<Record<StandingWord, string>> = {
+  'not started': 'not started',
+  shaping: 'shaping',
+  'on cue': 'on cue',
+  building: 'building',
+  proofing: 'proofing',
+  held: 'mastered',
+  slipping: 'slipping',
+}
+
+/** Whether a dog will be ready when it goes home. */
+export const readinessLabels: Readonly<Record<Reach | 'nothing needed', string>> = {
+  'in hand': 'on track',
+  tight: 'at risk',
+  'out of reach': 'unlikely',
+  'not reckoned yet': 'no forecast yet',
+  'nothing needed': 'done',
+}
+
+/** Where a dog stands at a rung. */
+export const rungLabels: Readonly<Record<RungMark, string>> = {
+  held: 'mastered',
+  passed: 'passed',
+  'in hand': 'current',
+  slipped: 'slipped',
+  ahead: 'ahead',
+}
