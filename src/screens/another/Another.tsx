@@ -105,7 +105,7 @@ function Answer({ answer }: { answer: AnotherDog }) {
         {capitalized(sayChance(answer.chance))} likely to be ready on {sayDay(answer.leavesOn)}
       </b>
       <p>
-        With the best plan it gets {answer.blocks} of the {answer.onHand.toFixed(0)} blocks that the kennel works then.{' '}
+        With the best plan it gets {answer.blocks} of the {answer.onHand.toFixed(0)} blocks of a day.{' '}
         <Why>
           The new dog counts as an average dog here. The blocks of a day are planned over all dogs: one each, then to
           the dog whose chance rises most. A dog that shares only some days with the new one loses only that share. Free

@@ -47,6 +47,6 @@ describe('a day with fewer blocks than dogs', () => {
     const later = now + (longestWait - 1) * msPerDay
     renewForecasts(db, later, noHooks, 100)
     const { upNext } = loadWall(db, later)
-    expect(upNext[0]).toMatchObject({ turn: 'waited', reason: `no block for ${longestWait} days` })
+    expect(upNext[0]).toMatchObject({ turn: 'waited', reason: `No block for ${longestWait} days.` })
   })
 })
