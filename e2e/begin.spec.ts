@@ -28,7 +28,7 @@ test('an empty kennel is no dead end: trainer, dog and first set, by keyboard', 
   ).toBe(409)
   await visit(page, empty.url)
   await expectNoAxeFindings(page)
-  await tabTo(page, /^\s*House/)
+  await tabTo(page, /^\s*Settings/)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Settings' }).first()).toBeVisible()
   await tabTo(page, /People and hours/)

@@ -97,7 +97,7 @@ test.describe('a whole block on a phone', () => {
     if (await page.getByRole('button', { name: /^End set/ }).isVisible())
       await page.getByRole('button', { name: /^End set/ }).tap()
     else await settled(page)
-    await page.getByRole('button', { name: /^Quiet praise/ }).tap()
+    await page.getByRole('button', { name: /^Wind down/ }).tap()
     await expectNoAxeFindings(page)
     await page.getByRole('button', { name: 'quicker' }).tap()
     await page.getByRole('button', { name: /^End the block/ }).tap()

@@ -9,16 +9,16 @@ test('will it be ready: wall and dog’s page say one chance, why, and what woul
   expect(said).toMatch(/^(\d\d?%|over 95%|under 5%)$/)
   const rail = page.getByRole('complementary', { name: 'Up next' })
   await rail.getByRole('button', { name: 'why' }).first().click()
-  await expect(rail.getByText(/futures played from what was recorded/).first()).toBeVisible()
+  await expect(rail.getByText(/simulations the dog is ready/).first()).toBeVisible()
 
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Trowel')}`)
   await page.getByRole('link', { name: said }).click()
-  const part = page.getByRole('region', { name: 'Will it be ready' })
+  const part = page.getByRole('region', { name: 'Forecast' })
   await expect(part.getByText(new RegExp(`^${said} to be ready when it goes home on`))).toBeInViewport()
   await part.getByRole('button', { name: 'why' }).press('Enter')
   await expect(part.getByText(/days to work and .* sets a day that bring it nearer/)).toBeVisible()
-  await expect(part.getByText('One block a day more')).toBeVisible()
-  await expect(part.getByText(/minutes of staff, about \d+ reps of food/)).toBeVisible()
+  await expect(part.getByText('One more block a day')).toBeVisible()
+  await expect(part.getByText(/staff minutes and food for about \d+ reps/)).toBeVisible()
 })
 
 test('room for another dog: the weeks ahead, and what one more would take from the others', async ({ page, kibou }) => {
@@ -27,7 +27,7 @@ test('room for another dog: the weeks ahead, and what one more would take from t
   await expect(page.getByRole('table').getByRole('row')).toHaveCount(9)
   await page.getByRole('button', { name: 'Run forecast' }).click()
   await expect(page.getByText(/to be ready on/)).toBeVisible()
-  await expect(page.getByText(/it may come as late as|promise less, or a longer stay/)).toBeVisible()
+  await expect(page.getByText(/it can arrive as late as|plan a longer stay/)).toBeVisible()
   await expectNoAxeFindings(page)
 })
 

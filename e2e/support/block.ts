@@ -36,7 +36,7 @@ const onward = [
   /^Begin (set|block)$/,
   /^After the break/,
   /^Next set/,
-  /^On to/,
+  /^Next: /,
   /^Close this set/,
   /^Change set/,
 ] as const
@@ -82,7 +82,7 @@ export async function workReps(
 export async function endBlock(page: Page, hand: Hand = pointer): Promise<void> {
   if (await page.getByRole('button', { name: /^End set/ }).isVisible()) await hand.go(page, /^End set/)
   else await settled(page)
-  await hand.go(page, /^Quiet praise/)
+  await hand.go(page, /^Wind down/)
   await hand.go(page, /^End the block/)
   await expect(page.getByText('The block is kept.')).toBeVisible()
 }

@@ -6,6 +6,8 @@ export interface Page {
   readonly address: string
   readonly name: string
   /** The least role that sees it; nobody: whoever comes to the door. */
+  /** In the head of every page, where room is short. */
+  readonly short?: string
   readonly least: Role | 'nobody'
   /** The key that leads to it after g, for pages of the head; quiet ones have the key alone. */
   readonly key?: string
@@ -23,7 +25,7 @@ export const pages: readonly Page[] = [
   { address: '/handoffs', name: 'Handoffs', least: 'hand', key: 'h', sample: '/handoffs' },
   { address: '/curriculum', name: 'Curriculum', least: 'hand', key: 'c', sample: '/curriculum' },
   { address: '/method', name: 'Method', least: 'hand', key: 'm', sample: '/method' },
-  { address: '/bench', name: 'Compare rules', least: 'hand', key: 'b', sample: '/bench' },
+  { address: '/bench', name: 'Compare rules', short: 'Rules', least: 'hand', key: 'b', sample: '/bench' },
   { address: '/dogs', name: 'Dogs that were here', least: 'hand', key: 'a', quiet: true, sample: '/dogs' },
   { address: '/dogs/new', name: 'New dog', least: 'trainer', key: 'd', sample: '/dogs/new' },
   { address: '/people/new', name: 'People', least: 'lead', key: 't', quiet: true, sample: '/people/new' },
@@ -96,7 +98,16 @@ export const pages: readonly Page[] = [
 export const headPages = pages.flatMap((p) =>
   p.key === undefined || p.least === 'nobody'
     ? []
-    : [{ href: p.address, name: p.name, key: p.key, least: p.least, quiet: p.quiet === true }],
+    : [
+        {
+          href: p.address,
+          name: p.name,
+          short: p.short ?? p.name,
+          key: p.key,
+          least: p.least,
+          quiet: p.quiet === true,
+        },
+      ],
 )
 
 /** The sample's address, once the residency of its dog is known. */

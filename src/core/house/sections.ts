@@ -55,7 +55,7 @@ export function sectionsFor(
   return [
     {
       id: 'house',
-      title: 'Settings',
+      title: 'The house',
       intro: 'Names, measures, clocks, and what is done when.',
       fields: [
         { kind: 'text', name: 'name', label: 'Name of the kennel' },

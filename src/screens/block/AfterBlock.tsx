@@ -64,7 +64,7 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
   }
   return (
     <Page aria-label="After the block">
-      <Praise role="timer" aria-label="Wind-down">
+      <Praise role="timer" aria-label="Wind down">
         <b>{asClock(seconds)}</b>{' '}
         <span>
           {block.ended

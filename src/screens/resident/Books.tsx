@@ -1,4 +1,5 @@
 'use client'
+import { May } from '../shell/may'
 import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { Quiet } from '@/ui/press'
@@ -11,11 +12,13 @@ const BookForms = dynamic(() => import('./BookForms').then((m) => m.BookForms), 
 export function Books({ view, actions }: { view: ResidentView; actions: BookActions }) {
   const [open, setOpen] = useState(false)
   return (
-    <div>
-      <Quiet aria-expanded={open} aria-label={`Edit details ${view.resident.name}`} onPress={() => setOpen(!open)}>
-        Edit details
-      </Quiet>
-      {open && <BookForms view={view} actions={actions} />}
-    </div>
+    <May least="trainer">
+      <div>
+        <Quiet aria-expanded={open} aria-label={`Edit details ${view.resident.name}`} onPress={() => setOpen(!open)}>
+          Edit details
+        </Quiet>
+        {open && <BookForms view={view} actions={actions} />}
+      </div>
+    </May>
   )
 }

@@ -63,7 +63,7 @@ export function Shell({
             .filter((p) => !p.quiet)
             .map((p) => (
               <NavLink key={p.href} href={p.href} aria-current={path === p.href ? 'page' : undefined}>
-                {p.name}
+                {p.short}
               </NavLink>
             ))}
         </Nav>
