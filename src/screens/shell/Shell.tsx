@@ -111,8 +111,8 @@ const Bar = styled.header`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: var(--s-2) var(--s-5);
-  padding: 0.5rem 1.5rem;
+  gap: var(--s-2) var(--s-4);
+  padding: 0.5rem 1.25rem;
   border-bottom: 3px solid var(--ink);
   ${phone} {
     padding: 0.4rem 0.9rem;
@@ -135,7 +135,7 @@ const Mark = styled(Link)`
 const Where = styled.span`
   color: var(--ink-2);
   white-space: nowrap;
-  @media (max-width: 1380px) {
+  @media (max-width: 1480px) {
     display: none;
   }
 `
@@ -143,7 +143,7 @@ const Nav = styled.nav`
   display: flex;
   white-space: nowrap;
   gap: var(--s-1);
-  margin-left: 0.5rem;
+  margin-left: 0.25rem;
   ${narrow} {
     order: 3;
     width: 100%;
@@ -152,7 +152,7 @@ const Nav = styled.nav`
   }
 `
 const NavLink = styled(Link)`
-  padding: 0.35rem 0.5rem;
+  padding: 0.35rem 0.34rem;
   text-decoration: none;
   color: var(--ink-2);
   border-bottom: 3px solid transparent;
