@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { isKept, keptPages } from '@/device/offline'
-import { pages, sampleAddress } from '@/screens/pages'
+import { pageNamed, pages, sampleAddress } from '@/screens/pages'
 
 const built = readdirSync('src/app', { recursive: true, encoding: 'utf8' })
   .filter((p) => p.endsWith('page.tsx'))
@@ -21,6 +21,18 @@ describe('the list of pages', () => {
       )
     // The pages of the door are there for who is not signed in; every other asks for itself, before anything else.
     expect(asks ? (asks[1] ?? 'hand') : 'nobody').toBe(least)
+  })
+
+  it('is found by the name of a page, of today or before; an empty name and that of a dog’s page are none', () => {
+    expect(['Settings', 'house', ' Bowls ', 'rule bench', 'Rules', 'days'].map(pageNamed)).toEqual([
+      '/house',
+      '/house',
+      '/bowls',
+      '/bench',
+      '/bench',
+      '/coming',
+    ])
+    expect(['', 'Dog', 'Wren', 'Sign in'].map(pageNamed)).toEqual([undefined, undefined, undefined, undefined])
   })
 
   it('keeps for offline what the device keeps, has one page a key, and samples that fit their address', () => {

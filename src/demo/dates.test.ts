@@ -1,5 +1,6 @@
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
+import { retiredWords } from '@/core/views/retired'
 import type { HouseWays } from '@/core/measures'
 import { plainWays } from '@/core/measures'
 import { openDatabase, type Db } from '@/store/database'
@@ -48,6 +49,9 @@ const foreign = ({ dates, clock }: Pick<HouseWays, 'dates' | 'clock'>): readonly
   dates === 'day-first' ? monthFirst : dayFirst,
   clock === '24' ? /\b\d{1,2}:\d{2} [ap]m\b/ : /\b\d{1,2}:\d{2}\b(?! [ap]m|[–-])/,
   /\b1 (?:days|commands|sets|blocks|promises|reps|dogs|weeks)\b/,
+  retiredWords,
+  // Nothing left empty, no stop twice, no space missing after one.
+  /undefined|NaN|\[object|“”|[;,]{2}|(?<!\.)\.\.(?!\.)|[a-z]{3}[.;,](?!com|pdf|json|csv|ics|html|example)[A-Z][a-z]/,
 ]
 
 const houses: readonly HouseWays[] = [

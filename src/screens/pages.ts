@@ -6,6 +6,8 @@ export interface Page {
   readonly address: string
   readonly name: string
   /** The least role that sees it; nobody: whoever comes to the door. */
+  /** What it was called before: whoever looks for that finds it. */
+  readonly was?: readonly string[]
   /** In the head of every page, where room is short. */
   readonly short?: string
   readonly least: Role | 'nobody'
@@ -19,19 +21,27 @@ export interface Page {
 export const pages: readonly Page[] = [
   { address: '/', name: 'Wall', least: 'hand', key: 'w', sample: '/' },
   { address: '/locked', name: 'Wall of a locked device', least: 'nobody', sample: '/locked' },
-  { address: '/coming', name: 'Calendar', least: 'hand', key: 'g', sample: '/coming' },
+  { address: '/coming', name: 'Calendar', was: ['Days'], least: 'hand', key: 'g', sample: '/coming' },
   { address: '/coming/another', name: 'Room for another', least: 'lead', sample: '/coming/another' },
-  { address: '/bowls', name: 'Feeding', least: 'hand', key: 'f', sample: '/bowls' },
+  { address: '/bowls', name: 'Feeding', was: ['Bowls'], least: 'hand', key: 'f', sample: '/bowls' },
   { address: '/handoffs', name: 'Handoffs', least: 'hand', key: 'h', sample: '/handoffs' },
   { address: '/curriculum', name: 'Curriculum', least: 'hand', key: 'c', sample: '/curriculum' },
   { address: '/method', name: 'Method', least: 'hand', key: 'm', sample: '/method' },
-  { address: '/bench', name: 'Compare rules', short: 'Rules', least: 'hand', key: 'b', sample: '/bench' },
+  {
+    address: '/bench',
+    name: 'Compare rules',
+    short: 'Rules',
+    was: ['Bench', 'Rule bench'],
+    least: 'hand',
+    key: 'b',
+    sample: '/bench',
+  },
   { address: '/dogs', name: 'Dogs that were here', least: 'hand', key: 'a', quiet: true, sample: '/dogs' },
   { address: '/dogs/new', name: 'New dog', least: 'trainer', key: 'd', sample: '/dogs/new' },
   { address: '/people/new', name: 'People', least: 'lead', key: 't', quiet: true, sample: '/people/new' },
   { address: '/forecasts', name: 'Forecasts', least: 'trainer', key: 'r', quiet: true, sample: '/forecasts' },
   { address: '/paper', name: 'Paper', least: 'hand', key: 'p', quiet: true, sample: '/paper' },
-  { address: '/house', name: 'Settings', least: 'lead', key: 'o', sample: '/house' },
+  { address: '/house', name: 'Settings', was: ['House', 'The house'], least: 'lead', key: 'o', sample: '/house' },
   { address: '/packages', name: 'Packages', least: 'lead', sample: '/packages' },
   { address: '/bowls/print', name: 'Feeding list', least: 'hand', sample: '/bowls/print' },
   { address: '/words', name: 'Cue words', least: 'hand', sample: '/words' },
@@ -95,6 +105,17 @@ export const pages: readonly Page[] = [
 ]
 
 /** Pages of the head, with their keys. */
+/** The address of the page that somebody means by its name, of today or before; undefined for none. */
+export function pageNamed(asked: string): string | undefined {
+  const name = asked.trim().toLowerCase()
+  return pages.find(
+    (p) =>
+      !p.address.includes('[') &&
+      p.least !== 'nobody' &&
+      [p.name, ...(p.short === undefined ? [] : [p.short]), ...(p.was ?? [])].some((n) => n.toLowerCase() === name),
+  )?.address
+}
+
 export const headPages = pages.flatMap((p) =>
   p.key === undefined || p.least === 'nobody'
     ? []

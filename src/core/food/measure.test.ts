@@ -23,7 +23,7 @@ describe('food by gram, ounce and cup', () => {
   })
 
   it('a piece has the energy of a tenth of what ten weigh', () => {
-    // 360 kcal in 100 g, ten pieces of 4 g: 0.4 g each, 1.44 kcal. Worked by hand.
+    // 360 kcal per 100 g, ten pieces of 4 g: 0.4 g each, 1.44 kcal. Worked by hand.
     expect(kcalOfPiece(360, 4)).toBeCloseTo(1.44, 10)
   })
 })

@@ -141,7 +141,7 @@ export type Space = z.output<typeof space>
 const feed = z.object({
   id: z.string().max(64).default(''),
   name: line('The feed', 60),
-  kcalPer100g: number('kcal in 100 g', 10, 950),
+  kcalPer100g: number('kcal per 100 g', 10, 950),
   kcalPerPiece: optionalNumber('kcal a piece', 0.05, 100),
   tenPiecesGrams: optionalNumber('Ten pieces', 0.5, 500),
   cupGrams: optionalNumber('A cup', 20, 400),

@@ -215,7 +215,7 @@ export function sectionsFor(
           add: 'Another feed',
           of: [
             { kind: 'text', name: 'name', label: 'Feed', required: true },
-            { kind: 'number', name: 'kcalPer100g', label: 'kcal in 100 g', required: true },
+            { kind: 'number', name: 'kcalPer100g', label: 'kcal per 100 g', required: true },
             { kind: 'number', name: 'kcalPerPiece', label: 'kcal a piece' },
             { kind: 'number', name: 'tenPiecesGrams', label: 'Or ten pieces, grams' },
             { kind: 'number', name: 'cupGrams', label: 'A cup, grams' },

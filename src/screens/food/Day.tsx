@@ -91,7 +91,7 @@ export function Day({ day, view, actions }: { day: DayFood; view: FoodView; acti
           .
         </p>
         <p>
-          {feed.name}: {feed.kcalPer100g} kcal in 100 g
+          {feed.name}: {feed.kcalPer100g} kcal per 100 g
           {feed.kcalPerPiece === null ? '' : `, ${feed.kcalPerPiece} kcal a piece`}. Extras come off the ration up to a
           tenth of the day. What is not earned goes into the bowl: the whole ration is always eaten. Factors are
           WSAVA/AAHA guidelines; the vet’s figure wins.

@@ -249,7 +249,9 @@ export function Plan({ view, actions }: { view: FoodView; actions: FoodActions }
             id: f.id,
             name: f.name,
             note:
-              f.against.length > 0 ? `not for this dog: ${sayObjections(f.against)}` : `${f.kcalPer100g} kcal in 100 g`,
+              f.against.length > 0
+                ? `not for this dog: ${sayObjections(f.against)}`
+                : `${f.kcalPer100g} kcal per 100 g`,
           }))}
         />
         <Choose

@@ -1,8 +1,10 @@
 'use client'
+import type { Route } from 'next'
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import styled from 'styled-components'
 import { phone } from '@/ui/theme'
+import { pageNamed } from '../pages'
 import { isFound, type JumpDog, type JumpProps } from './jumpDog'
 
 type List = (props: JumpProps) => React.ReactNode
@@ -33,8 +35,13 @@ export function Jump({ dogs }: { dogs: readonly JumpDog[] }) {
   const goToFirst = () => {
     const asked = text.trim()
     const found = asked === '' ? undefined : dogs.find((d) => isFound(d, text))
+    const page = found ? undefined : pageNamed(asked)
     if (found) go(found.residencyId)
-    else if (asked !== '') {
+    else if (page !== undefined) {
+      setText('')
+      setRound((n) => n + 1)
+      router.push(page as Route)
+    } else if (asked !== '') {
       setText('')
       setRound((n) => n + 1)
       router.push(`/dogs?q=${encodeURIComponent(asked)}`)
