@@ -134,7 +134,7 @@ test.describe('a demonstration on a phone', () => {
       await again.becomes(first, `SELECT count(*) AS n FROM owners_hands WHERE id ${received}`, since)
       const by = `SELECT count(DISTINCT device) AS n FROM training_set WHERE item_id IS NOT NULL AND id ${received}`
       await again.becomes(2, by, since)
-      await second.getByRole('link', { name: 'What came off, and homework' }).tap()
+      await second.getByRole('link', { name: 'What worked, and homework' }).tap()
       await expect(second.getByRole('heading', { name: 'The gap' })).toBeVisible()
       await other.close()
     } finally {

@@ -163,14 +163,14 @@ const found = (told: ReadonlyMap<number, 'clean' | 'missed'>) => {
 
 function sayStart(search: Search, shown: number, start: number): string {
   const name = (i: number) => `“${search.run.rungs[i]?.name ?? ''}”`
-  if (shown < 0) return 'Nothing came off twice of twice: from the first rung.'
+  if (shown < 0) return 'Nothing worked twice in two tries. Start at the first rung.'
   const higher =
     shown === search.ceiling && search.ceilingBecause !== ''
       ? ` It was not asked further: ${search.ceilingBecause}.`
       : ''
   return shown === 0
-    ? `${name(0)} came off twice of twice; nothing lies below it.${higher}`
-    : `${name(shown)} came off twice of twice: one rung below it, ${name(start)}.${higher}`
+    ? `${name(0)} worked twice in two tries. It is the lowest rung.${higher}`
+    : `${name(shown)} worked twice in two tries. Start one rung below: ${name(start)}.${higher}`
 }
 
 /** The run of a command that a baseline searches: the first. Others begin at their first rung. */

@@ -50,7 +50,7 @@ export function offersFor(
     {
       id: 'pay',
       name: 'Raise the pay',
-      words: 'One tier higher at this rung; five or six pieces, one after another, the first time it comes off.',
+      words: 'One tier higher at this rung; five or six pieces, one after another, the first time it works.',
     },
     {
       id: 'surroundings',

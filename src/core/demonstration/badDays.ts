@@ -53,7 +53,7 @@ export const badDays: readonly BadDay[] = [
     when: 'before',
     does: [
       'Indoors or alone outside, away from other dogs; on the leash throughout.',
-      'Call away less and reckon with less: what does not come off says little.',
+      'Call away less and expect less. What does not work says little.',
     ],
     then: 'go on',
   },

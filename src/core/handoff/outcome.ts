@@ -4,9 +4,9 @@ import { cameOff, type ShowRecord } from '../demonstration/record'
 export const handoffOutcomes = ['came-off', 'partly', 'not', 'absent'] as const
 export type HandoffOutcome = (typeof handoffOutcomes)[number]
 export const outcomeWords: Readonly<Record<HandoffOutcome, string>> = {
-  'came-off': 'came off',
-  partly: 'came off partly',
-  not: 'did not come off',
+  'came-off': 'worked',
+  partly: 'worked partly',
+  not: 'did not work',
   absent: 'owner did not come',
 }
 

@@ -73,17 +73,14 @@ export function sayForecast(told: Forecast, curriculum: Curriculum, dates: DateO
     .join(' ')
 }
 
-/** What one more block does to a chance: “Today’s block: 75% → 95% by Sat 12 Dec”; `blocks`: how many it had today. */
-export function sayGain(
-  { chance, leavesOn }: Pick<Forecast, 'chance' | 'leavesOn'>,
-  gain: number,
-  blocks: number,
-  dates: DateOrder,
-): string {
+/**
+ * What today’s block is worth, in points of the chance that assumes the usual ones: “Today’s block: +20 points”.
+ * `blocks`: how many it had today.
+ */
+export function sayGain(gain: number, blocks: number): string {
   const block = blocks === 0 ? 'Today’s block' : 'Another block'
   if (gain < 0.0005) return `${block} changes nothing`
-  if (gain < 0.005) return `${block} adds under 1 point to ${percent(chance)}`
-  return `${block}: ${percent(chance)} → ${percent(Math.min(1, chance + gain))} by ${sayDay(leavesOn, dates)}`
+  return gain < 0.005 ? `${block}: under 1 point` : `${block}: +${counted(Math.round(gain * 100), 'point')}`
 }
 
 /** House: less is lost in the rounding. */

@@ -7,7 +7,7 @@ export const retired: readonly (readonly [was: string, now: string])[] = [
   ['in hand, of a rung', 'current'],
   ['in hand; tight; out of reach', 'on track; at risk; unlikely'],
   ['7 in 10; over 19 in 20; under 1 in 20', 'about 70%; over 95%; under 5%'],
-  ['its block of the day is worth 20 in 100', 'Today’s block: 75% → 95%'],
+  ['its block of the day is worth 20 in 100', 'Today’s block: +20 points'],
   ['as likely as not by', '50% likely by'],
   ['the middle 80 in 100 between', '80% likely between'],
   ['reckoned', 'calculated'],

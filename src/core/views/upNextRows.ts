@@ -1,11 +1,11 @@
 import { findCommand, findRung } from '../curriculum/lookup'
 import { addDays, daysBetween, sayDay, type DateOrder } from '../days'
-import { sayChance } from '../forecast/forecast'
+import { chanceFigure, sayChance } from '../forecast/forecast'
 import { longestWait } from '../dealing'
 import type { Turn, UpNext, WorkedAt } from '../forecast/upNext'
 import { daysToHold } from '../progress/state'
 import type { CommandStanding } from '../promise/standing'
-import { counted } from '../wording'
+import { capitalized, counted } from '../wording'
 import { sayGain, sayWhyChance } from './forecast'
 import type { RingRow, WallDog, WallUnsaid } from './wallView'
 
@@ -41,7 +41,7 @@ export function upNextRow(
     daysLeft,
     reach: r.reach,
     turn: r.turn,
-    reason: reasonOf(dog, r, dates),
+    reason: reasonOf(dog, r),
     why: () => whyNext(dog, r, dates),
   }
 }
@@ -72,12 +72,12 @@ function sayWhen({ told }: WallDog, r: UpNext, daysLeft: number, dates: DateOrde
   return half === null ? 'more than four weeks too late' : `50% likely by ${sayDay(addDays(told.today, half), dates)}`
 }
 
-function reasonOf({ told, blocks = 0, waited = 0 }: WallDog, r: UpNext, dates: DateOrder): string {
+function reasonOf({ told, blocks = 0, waited = 0 }: WallDog, r: UpNext): string {
   if (r.turn === 'ready') return 'Ready. A refresher is due.'
   if (r.turn === 'waited') return `No block for ${counted(waited, 'day')}.`
   if (!told) return 'The forecast is being calculated.'
   const had = blocks === 0 ? '' : `${counted(blocks, 'block')} today. `
-  return `${had}${sayGain(told, r.gain, blocks, dates)}.`
+  return `${had}${capitalized(chanceFigure(told.chance))}. ${sayGain(r.gain, blocks)}.`
 }
 
 const turnSaid: Readonly<Record<Turn, string>> = {
@@ -91,7 +91,7 @@ const turnSaid: Readonly<Record<Turn, string>> = {
 function whyNext(dog: WallDog, r: UpNext, dates: DateOrder): string {
   const { told } = dog
   if (!told) return `${turnSaid[r.turn]} The forecast is calculated within a minute of the last record.`
-  const gain = `${sayGain(told, r.gain, dog.blocks ?? 0, dates)}.`
+  const gain = `${sayGain(r.gain, dog.blocks ?? 0)}.`
   const chance = sayWhyChance(told, dog.curriculum, dates)
   return `${turnSaid[r.turn]} ${gain} ${chance}`
 }

@@ -217,7 +217,7 @@ describe('the wall', () => {
       ['Rook', 'first'],
       ['Wren', 'ready'],
     ])
-    expect(wall.upNext[0]).toMatchObject({ reason: 'Today’s block: 72% → 77% by Fri 20 Mar.' })
+    expect(wall.upNext[0]).toMatchObject({ reason: '70%. Today’s block: +5 points.' })
     expect(wall.upNext[0]?.why()).toMatch(
       /^Every dog gets a block before any gets a second.* In 72% of 4,000 simulations /,
     )

@@ -103,10 +103,10 @@ const GapList = ({ gaps, owner }: { gaps: AfterView['gaps']; owner: string }) =>
 )
 
 const cameWords: Readonly<Record<CameOff, string>> = {
-  first: 'came off',
-  later: 'came off later',
-  not: 'did not come off',
-  left: 'left out',
+  first: 'worked',
+  later: 'worked later',
+  not: 'did not work',
+  left: 'skipped',
 }
 
 /** One rehearsal or demonstration: its items on a cord, for whom each came off, beside what had been said of it. */

@@ -29,7 +29,7 @@ export function End({ view, show: { live, session } }: { view: ShowingView; show
             <section key={turn}>
               <h2>
                 {turn === 'owner' ? owner : record.what === 'rehearsal' ? 'Second handler' : 'You'}: {off} of{' '}
-                {asked.length} came off
+                {asked.length} worked
               </h2>
               {open.length > 0 && !done && (
                 <ul>
@@ -51,7 +51,7 @@ export function End({ view, show: { live, session } }: { view: ShowingView; show
           <>
             <p role="status">Kept.</p>
             <ButtonLink href={`/dogs/${view.resident.residencyId}/demonstration/after`}>
-              {record.what === 'rehearsal' ? 'What it came to' : 'What came off, and homework'}
+              {record.what === 'rehearsal' ? 'What it came to' : 'What worked, and homework'}
             </ButtonLink>
             <Link href={`/dogs/${view.resident.residencyId}`}>{view.resident.name}’s page</Link>
           </>

@@ -80,7 +80,7 @@ export const sayNotRehearsed = (standing: RehearsalStanding): string =>
     ? 'Everything promised is held; it is not rehearsed yet.'
     : standing.kind === 'done' && !standing.passed
       ? standing.refresh.length > 0
-        ? `Rehearsed, and these did not come off: ${standing.refresh.join(', ')}. Refresh them and rehearse again.`
+        ? `Rehearsed, and these did not work: ${standing.refresh.join(', ')}. Refresh them and rehearse again.`
         : standing.not
       : ''
 
