@@ -73,21 +73,21 @@ export function sectionsFor(
         either(
           'rehearseHere',
           'For dogs that are here or booked',
-          ['as it was when they were booked', 'keep'],
-          ['the same from now on', 'apply'],
+          ['keep', 'as it was when they were booked'],
+          ['apply', 'the same from now on'],
         ),
         either('floor', 'Every dog has one block a day before any has a second', ['yes', 'yes'], ['no', 'no']),
         either(
           'floorOutOfReach',
           'A dog that will not make its date keeps that block',
           ['yes', 'yes'],
-          ['no, the time goes to the others', 'no'],
+          ['no', 'no, the time goes to the others'],
         ),
         either(
           'fewBlocks',
           'On a day with fewer blocks than dogs',
-          [`work those whom it makes ready; no dog waits longer than ${longestWait} days`, 'most'],
-          ['one block each, as far as they go', 'each'],
+          ['most', `train the dogs it makes ready; no dog waits longer than ${longestWait} days`],
+          ['each', 'one block each, as far as they go'],
         ),
         {
           kind: 'text',
