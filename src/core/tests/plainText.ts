@@ -30,8 +30,15 @@ export function gradeOf(text: string): number {
   return 0.39 * (words.length / sentences) + 11.8 * (syllables / words.length) - 15.59
 }
 
-/** Whether a sentence has a verb, as a tagger of English finds one. */
-export const hasVerb = (sentence: string): boolean => nlp(sentence).verbs().found || nlp(sentence).has('#Verb')
+const tagged = new Map<string, boolean>()
+/** Whether a sentence has a verb, as a tagger of English finds one; each is tagged once. */
+export function hasVerb(sentence: string): boolean {
+  const known = tagged.get(sentence)
+  if (known !== undefined) return known
+  const found = nlp(sentence).has('#Verb')
+  tagged.set(sentence, found)
+  return found
+}
 
 /** The middle one of some numbers. */
 export const medianOf = (numbers: readonly number[]): number =>
