@@ -84,12 +84,17 @@ export const weekdaysFrom = (first: 'monday' | 'sunday'): typeof weekdays =>
 /** How a house writes a date. */
 export type DateOrder = 'day-first' | 'month-first'
 
-/** `2026-04-30` as “30 Apr” or “Apr 30”, where the weekday would be too much. */
-export function sayDate(day: string, order: DateOrder): string {
+const longMonths = 'January February March April May June July August September October November December'.split(' ')
+
+/** Date and month in the house’s order, the month by these names. */
+function dateIn(day: string, order: DateOrder, names: readonly string[]): string {
   const at = new Date(`${day}T00:00:00Z`)
-  const [date, month] = [at.getUTCDate(), months[at.getUTCMonth()] ?? '']
+  const [date, month] = [at.getUTCDate(), names[at.getUTCMonth()] ?? '']
   return order === 'day-first' ? `${date} ${month}` : `${month} ${date}`
 }
+
+/** `2026-04-30` as “30 Apr” or “Apr 30”, where the weekday would be too much. */
+export const sayDate = (day: string, order: DateOrder): string => dateIn(day, order, months)
 
 /** `2026-04-30` as “Thu 30 Apr” or “Thu, Apr 30”. */
 export function sayDay(day: string, order: DateOrder): string {
@@ -97,24 +102,15 @@ export function sayDay(day: string, order: DateOrder): string {
   return `${weekday}${order === 'day-first' ? '' : ','} ${sayDate(day, order)}`
 }
 
-const longMonths = 'January February March April May June July August September October November December'.split(' ')
-
-/** `2026-04-30` as “30 April” or “April 30”, for letters. */
-export function sayLongDate(day: string, order: DateOrder): string {
-  const at = new Date(`${day}T00:00:00Z`)
-  const [date, month] = [at.getUTCDate(), longMonths[at.getUTCMonth()] ?? '']
-  return order === 'day-first' ? `${date} ${month}` : `${month} ${date}`
-}
-
 /** `2026-04-30` as “Thursday 30 April” or “Thursday, April 30”, for letters. */
 export function sayLongDay(day: string, order: DateOrder): string {
   const weekday = weekdays[weekdayOf(day) - 1]?.name ?? ''
-  return `${weekday}${order === 'day-first' ? '' : ','} ${sayLongDate(day, order)}`
+  return `${weekday}${order === 'day-first' ? '' : ','} ${dateIn(day, order, longMonths)}`
 }
 
 /** Days from one to another: “21 to 27 November” or “November 21 to 27”, the month twice where it changes. */
 export function sayLongSpan(from: string, to: string, order: DateOrder): string {
-  const [first, last] = [sayLongDate(from, order), sayLongDate(to, order)]
+  const [first, last] = [dateIn(from, order, longMonths), dateIn(to, order, longMonths)]
   if (from.slice(0, 7) !== to.slice(0, 7)) return `${first} to ${last}`
   return order === 'day-first' ? `${first.split(' ')[0]} to ${last}` : `${first} to ${last.split(' ')[1]}`
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { finePercent, percent } from './percent'
+import { finePercent, percent, points } from './percent'
 
 it('a share is said in whole percent, and never as none or all when it is neither', () => {
   expect([0, 0.004, 0.01, 0.125, 0.475, 0.5, 0.99, 0.996, 1].map(percent)).toEqual([
@@ -22,4 +22,11 @@ it('a share is said in whole percent, and never as none or all when it is neithe
     }),
   )
   expect(finePercent(0.0376)).toBe('3.8%')
+  expect([0.2, 0.01, 0.004, -0.03, -0.01].map(points)).toEqual([
+    '+20 points',
+    '+1 point',
+    'under 1 point',
+    '−3 points',
+    '−1 point',
+  ])
 })

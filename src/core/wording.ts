@@ -19,3 +19,7 @@ const ordinals = 'first second third fourth fifth sixth seventh eighth ninth ten
 export const ordinal = (n: number): string =>
   ordinals[n - 1] ?? `${n}${ends[n % 100 > 10 && n % 100 < 14 ? 0 : n % 10] ?? 'th'}`
 const ends = ['th', 'st', 'nd', 'rd']
+
+/** A length of time as an owner reads it: 45 seconds, 3 minutes. */
+export const sayLong = (seconds: number): string =>
+  seconds >= 120 && seconds % 60 === 0 ? `${seconds / 60} minutes` : seconds === 1 ? '1 second' : `${seconds} seconds`

@@ -1,8 +1,7 @@
 import { html, type Markup } from '@/core/markup'
 import { sayDay } from '@/core/days'
-import { minutesADay, nothingThisWeek } from '@/core/demonstration/homework'
-import { sayLong } from '@/core/owner/dog'
-import { unbroken } from '@/core/wording'
+import { minutesADay, nothingThisWeek } from '@/core/demonstration/practice'
+import { sayLong, unbroken } from '@/core/wording'
 import type { HomeFile } from '@/core/demonstration/homeFile'
 import { dayOf, keptIn, keyOf, nothingKept, takenBack, tapped, textOf, weekOn, type Kept } from './log'
 

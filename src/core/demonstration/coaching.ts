@@ -1,6 +1,6 @@
 import { does, type Pronouns } from '../dog/pronouns'
-import { capitalized, inWords } from '../wording'
-import { sayLong } from '../owner/dog'
+import { capitalized, inWords, sayLong } from '../wording'
+import { postures } from './homeLine'
 import type { ItemKind } from './items'
 
 /** What is told to an owner, and what is done when an item fails, is told of this. */
@@ -30,7 +30,7 @@ export interface Coached {
   /** The hand it comes in to, as the house has it. */
   readonly target: 'closed' | 'open'
   /** How it rests while it is held. */
-  readonly posture: 'sitting' | 'lying down' | undefined
+  readonly posture: keyof typeof postures | undefined
   /** What a rep of something without an item of its own is. */
   readonly asks: 'rep' | 'hold' | 'walk' | 'calm' | 'call'
   /** What the dog does, as its owner can picture it: a verb and what goes with it; undefined where nobody wrote it. */
@@ -61,9 +61,9 @@ const then: Said = (c) => `Then ${c.release}.`
 
 /** Holds, then is paid where it is, and only then let go; a toy comes after the release. */
 const heldFor: Said = (c) => {
-  const while_ = c.posture === undefined ? '' : ` while ${they(c, 'is', 'are')} still ${c.posture}`
+  const still = c.posture === undefined ? '' : ` while ${c.pronouns.they} ${postures[c.posture].still(c.pronouns)}`
   const after = `After ${sayLong(c.seconds ?? 0)}, `
-  return c.toys ? `${after}${c.release}. Then ${give(c)}.` : `${after}${give(c)}${while_}. ${then(c)}`
+  return c.toys ? `${after}${c.release}. Then ${give(c)}.` : `${after}${give(c)}${still}. ${then(c)}`
 }
 
 const stay: Said = (c) =>

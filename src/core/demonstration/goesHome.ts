@@ -8,7 +8,7 @@ import { chosen, type Method } from '../method/method'
 import { heldSince, type DogState } from '../progress/state'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import type { Gap } from './gap'
-import { wordAfter, type GoesHome } from './homeLine'
+import { postureOf, wordAfter, type GoesHome } from './homeLine'
 import { practiceOf } from './practice'
 import type { Script, ScriptItem } from './script'
 import { leashMetres } from './shown'
@@ -59,12 +59,7 @@ function oneGoesHome(q: HomeQuestion, id: string, item: ScriptItem): GoesHome | 
   const listed = kind === 'stay' ? listedOf(command) : []
   const goal = (['sitting-stay', 'lying-stay'] as const).find((role) => commandOf(q.curriculum, role)?.id === id)
   const sees = ownerSees(rung, command, q.dog, { asked: false })
-  const posture =
-    hasRole(command, 'sits') || hasRole(command, 'sitting-stay')
-      ? 'sits'
-      : hasRole(command, 'lies') || hasRole(command, 'lying-stay')
-        ? 'lies'
-        : undefined
+  const posture = postureOf(command)
   return {
     command: id,
     name: ownersName(command),

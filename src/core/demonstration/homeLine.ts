@@ -1,8 +1,9 @@
-import { letGo, markOf, sayLong, type HomeDog } from '../owner/dog'
-import type { Rung } from '../curriculum/types'
+import { letGo, markOf, type HomeDog } from '../owner/dog'
+import { hasRole } from '../curriculum/lookup'
+import type { Command, Rung } from '../curriculum/types'
 import { does, type Pronouns } from '../dog/pronouns'
 import type { OwnersHand } from '../facts/words'
-import { capitalized, inWords } from '../wording'
+import { capitalized, inWords, sayLong } from '../wording'
 import { isWalk, type PracticeKind } from './practice'
 
 /** One command as it goes home. */
@@ -58,6 +59,14 @@ const steps = (n: number): string => `${inWords(n)} ${n === 1 ? 'step' : 'steps'
 
 /** Common practice: an owner calls five to ten times on a walk, and most calls end in a reward and more freedom. */
 export const callsAWalk = { least: 5, most: 10 } as const
+
+/** What a dog that was asked for this does until it is let go, where there is a plain verb for it. */
+export const postureOf = (command: Command): GoesHome['posture'] =>
+  hasRole(command, 'sits') || hasRole(command, 'sitting-stay')
+    ? 'sits'
+    : hasRole(command, 'lies') || hasRole(command, 'lying-stay')
+      ? 'lies'
+      : undefined
 
 const nth = ['first', 'second', 'third']
 /** Steps after which the word of a walk is said, as the rung has it: none where it comes before the first. */
@@ -149,7 +158,8 @@ const lines: Readonly<Record<PracticeKind, Made>> = {
   },
 }
 
-const postures = {
+/** How each is said of a dog. */
+export const postures = {
   sits: {
     once: (p: Pronouns) => does(p, 'sits', 'sit'),
     still: (p: Pronouns) => `${does(p, 'is', 'are')} still sitting`,

@@ -1,7 +1,6 @@
 import { foods, ifWrong, sayAlso, sayAsking, sayFood, type Food } from './homeWords'
 import { type HomeDog } from '../owner/dog'
 import { homeLine, type GoesHome } from './homeLine'
-import { counted } from '../wording'
 import { isWalk, type PracticeKind } from './practice'
 
 export interface HomeworkQuestion {
@@ -15,12 +14,6 @@ export interface HomeworkQuestion {
   readonly cautions: readonly string[]
   readonly offLeashHeld: boolean
 }
-
-/** How long a command is practiced on a day. */
-export const minutesADay = (minutes: number): string => `${counted(minutes, 'minute')} a day`
-
-/** What stands in a week without lines. */
-export const nothingThisWeek = 'There is nothing to practice this week.'
 
 export interface HomeworkLine {
   /** `w2:sit-stay`: what a person wrote about it stays with it. */

@@ -1,3 +1,4 @@
+import { counted } from '../wording'
 import type { RepKind } from '../curriculum/types'
 
 /** What an owner does of a command at home. */
@@ -14,3 +15,9 @@ const practised: Readonly<Record<RepKind, PracticeKind>> = {
 
 export const practiceOf = (kind: RepKind): PracticeKind => practised[kind]
 export const isWalk = (kind: PracticeKind): boolean => kind === 'walk'
+
+/** How long a command is practiced on a day. */
+export const minutesADay = (minutes: number): string => `${counted(minutes, 'minute')} a day`
+
+/** What stands in a week without lines. */
+export const nothingThisWeek = 'There is nothing to practice this week.'

@@ -9,7 +9,7 @@ import { coaching, ownerStands, whenItFails, type Coached } from './coaching'
 import type { Held } from './held'
 import { letGo, markOf } from '../owner/dog'
 import { ownerSees, type OwnersDog } from '../owner/does'
-import { wordAfter } from './homeLine'
+import { postureOf, wordAfter } from './homeLine'
 import { itemOrder, itemTitles, type ItemKind } from './items'
 import { alsoPromised, alsoShown, makers, type Made, type Nothing, type ScriptQuestion } from './shown'
 
@@ -165,13 +165,6 @@ const ownersDogOf = ({ dog }: ScriptQuestion): OwnersDog => {
     wordOf: (c) => dog.words(c.id).cue ?? c.defaultCue,
   }
 }
-
-const postureOf = (command: Command): Coached['posture'] =>
-  hasRole(command, 'sits') || hasRole(command, 'sitting-stay')
-    ? 'sitting'
-    : hasRole(command, 'lies') || hasRole(command, 'lying-stay') || hasRole(command, 'far-down')
-      ? 'lying down'
-      : undefined
 
 /** What is said, as it stands between quotation marks: a call has the name before its word, as the house calls. */
 function spoken(rung: Rung, cue: string, { method, dog, curriculum }: ScriptQuestion): string {

@@ -2,7 +2,8 @@ import { z } from 'zod'
 import type { Command, Rung } from '../curriculum/types'
 import { isByHand } from '../dog/byHand'
 import { heard } from '../dog/deaf'
-import { letGo, markOf, sayLong, type HomeDog } from './dog'
+import { sayLong } from '../wording'
+import { letGo, markOf, type HomeDog } from './dog'
 import data from './does.json'
 
 /**

@@ -16,10 +16,6 @@ export interface HomeDog {
   readonly favorite?: string | undefined
 }
 
-/** A length of time as an owner reads it: 45 seconds, 3 minutes. */
-export const sayLong = (seconds: number): string =>
-  seconds >= 120 && seconds % 60 === 0 ? `${seconds / 60} minutes` : seconds === 1 ? '1 second' : `${seconds} seconds`
-
 /** What lets a dog go again, as its owner does it: say “Okay”, or show the open hand. */
 export const letGo = ({ traits, release }: Pick<HomeDog, 'traits' | 'release'>): string =>
   traits.deaf ? `show ${releaseSign(traits)}` : `say “${release}”`

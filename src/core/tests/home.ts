@@ -19,7 +19,7 @@ export const homeDog: HomeDog = {
   marker: 'Yes',
 }
 
-/** The same, with the words that ship. */
+/** That dog, with the words that ship. */
 export const ownersDog: OwnersDog = { ...homeDog, wordOf: (c) => c.defaultCue }
 
 /** Homework of these commands, three times five minutes a day for five weeks, but for what is said otherwise. */

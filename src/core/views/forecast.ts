@@ -5,7 +5,7 @@ import type { Rates } from '../forecast/rates'
 import { bentBy, type Stack } from '../forecast/stack'
 import { daysMore, differs, type WhatIf } from '../forecast/whatIf'
 import { chanceFigure, minutesABlock, fewSets, sayChance, type Forecast } from '../forecast/forecast'
-import { percent } from '../percent'
+import { percent, points } from '../percent'
 import { capitalized, counted } from '../wording'
 
 /** One promise, or the whole dog: where its day lies among the futures. */
@@ -14,7 +14,7 @@ export interface Band {
   readonly chance: string
   /** Days from today of 10, 25, 50, 75 and 90 in a hundred futures; null beyond what is reckoned. */
   readonly days: Forecast['days']
-  /** The same in words: “50% likely by Tue 8 Dec; 80% likely between Fri 4 and Mon 14 Dec”. */
+  /** Those days in words: “50% likely by Tue 8 Dec; 80% likely between Fri 4 and Mon 14 Dec”. */
   readonly said: string
 }
 
@@ -79,8 +79,7 @@ export function sayForecast(told: Forecast, curriculum: Curriculum, dates: DateO
  */
 export function sayGain(gain: number, blocks: number): string {
   const block = blocks === 0 ? 'Today’s block' : 'Another block'
-  if (gain < 0.0005) return `${block} changes nothing`
-  return gain < 0.005 ? `${block}: under 1 point` : `${block}: +${counted(Math.round(gain * 100), 'point')}`
+  return gain < 0.0005 ? `${block} changes nothing` : `${block}: ${points(gain)}`
 }
 
 /** House: less is lost in the rounding. */
@@ -209,13 +208,13 @@ function band(
 }
 
 function whatIfView(w: WhatIf, told: Forecast, curriculum: Curriculum): WhatIfView {
-  const by = Math.round((w.chance - told.chance) * 100)
+  const by = w.chance - told.chance
   const change = !differs(told.chance, w) ? 'same' : by > 0 ? 'better' : 'worse'
   return {
     title: titleOf(w, curriculum),
     chance: sayChance(w.chance),
     change,
-    by: change === 'same' ? 'no clear effect' : `${by > 0 ? '+' : '−'}${counted(Math.abs(by), 'point')}`,
+    by: change === 'same' ? 'no clear effect' : points(by),
     cost: costOf(w),
   }
 }

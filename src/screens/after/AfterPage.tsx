@@ -14,7 +14,7 @@ import type { AfterView, ShownItem, ShownOnce } from '@/work/page/after'
 import { Table } from '@/ui/Table'
 import { OrderedList } from '@/ui/List'
 import { OfficePage } from '@/ui/Page'
-import { likely } from '../demonstration/sayChance'
+import { chanceFigure } from '@/core/forecast/forecast'
 import { DogHead } from '../DogHead'
 import type { AfterDeeds } from './deeds'
 import { GapLine } from './GapLine'
@@ -123,7 +123,7 @@ function Once({ once, view, owner }: { once: ShownOnce; view: AfterView; owner: 
         {once.place}, by {once.by}
         {once.status === 'stopped' && `; stopped: ${once.why}. It can go on`}
         {once.status === 'open' && !once.goneThrough && '; not finished'}.
-        {once.whole !== null && ` Predicted for all of it: ${likely(once.whole)}.`}
+        {once.whole !== null && ` Predicted for all of it: ${chanceFigure(once.whole)}.`}
       </p>
       {once.rehearsed && (
         <p>
@@ -151,7 +151,7 @@ function Once({ once, view, owner }: { once: ShownOnce; view: AfterView; owner: 
           {once.items.map((item) => (
             <tr key={item.id}>
               <th scope="row">{item.title}</th>
-              <td>{item.chance === null ? '' : likely(item.chance)}</td>
+              <td>{item.chance === null ? '' : chanceFigure(item.chance)}</td>
               {item.turns.map((t) => (
                 <Turn key={t.turn} turn={t} />
               ))}

@@ -1,3 +1,4 @@
+import { rungLabels } from '@/core/views/labels'
 import styled from 'styled-components'
 import type { RungView } from '@/core/views/resident'
 import { OrderedList } from '@/ui/List'
@@ -25,10 +26,10 @@ function Rung({ rung }: { rung: RungView }) {
       <span className="rule">{rung.rule}</span>
       <span className="counts">
         {rung.counts}
-        {rung.heldSince ? `; held since ${sayDay(rung.heldSince)}` : ''}
+        {rung.heldSince ? `; ${rungLabels.held} since ${sayDay(rung.heldSince)}` : ''}
       </span>
       <em>
-        {rung.mark === 'ahead' ? (rung.shut ? 'shut' : '') : rung.mark}
+        {rung.mark === 'ahead' ? (rung.shut ? 'locked' : '') : rungLabels[rung.mark]}
         {rung.promised ? `${rung.mark === 'ahead' ? '' : ', '}promised` : ''}
         {rung.shut && (
           <>

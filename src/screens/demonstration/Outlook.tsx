@@ -3,7 +3,8 @@ import styled from 'styled-components'
 import type { Raise } from '@/core/demonstration/outlook'
 import { Why } from '@/ui/Why'
 import type { DemonstrationView } from '@/work/page/demonstration'
-import { points, likely } from './sayChance'
+import { chanceFigure } from '@/core/forecast/forecast'
+import { points } from '@/core/percent'
 
 /** How likely the whole is to come off, what that rests on, and what would raise it most. */
 export function Outlook({ view }: { view: DemonstrationView }) {
@@ -19,14 +20,14 @@ export function Outlook({ view }: { view: DemonstrationView }) {
   return (
     <Aside aria-label="How likely">
       <h2>How likely</h2>
-      <p className="whole">{likely(outlook.whole)}</p>
+      <p className="whole">{chanceFigure(outlook.whole)}</p>
       <div>
         that everything works the first time, there, with {view.handler}.{' '}
         <Why>
           Based on the dog’s own reps at what is shown. Reps in {place} with {view.handler} count in full, others count
           half, and what will be forgotten by then is taken off. A first time in a location or with a handler works less
           often. Good and bad days affect all items at once, so the whole is likelier than the product,{' '}
-          {likely(outlook.product)}.
+          {chanceFigure(outlook.product)}.
         </Why>
       </div>
       {outlook.raises.length > 0 && (

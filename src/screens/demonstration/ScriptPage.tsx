@@ -18,7 +18,7 @@ import { useTold } from '../useTold'
 import { ChangeItem, Own, type Keep } from './ChangeScript'
 import { Order } from './order'
 import { Outlook } from './Outlook'
-import { likely, likelyRange } from './sayChance'
+import { chanceFigure, chanceRange } from '@/core/forecast/forecast'
 
 type Change = (raw: unknown) => Promise<Told>
 
@@ -200,8 +200,8 @@ function Item({
       <p className="chance">
         {chance && (
           <>
-            <b>{likely(chance.chance)}</b>
-            <small>{likelyRange(chance.low, chance.high)}</small>
+            <b>{chanceFigure(chance.chance)}</b>
+            <small>{chanceRange(chance.low, chance.high)}</small>
           </>
         )}
       </p>

@@ -7,6 +7,7 @@ import { Disclosed } from '@/ui/Disclosed'
 import { TextLine } from '@/ui/Field'
 import { Wrong } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
+import { useIdle } from '../useIdle'
 import { DoorPage } from './DoorPage'
 
 interface Props {
@@ -29,7 +30,7 @@ export function SignIn({ kennel, people, demoPasscode, to, least, showsWall }: P
   const [waitUntil, setWaitUntil] = useState(0)
   const left = useSecondsUntil(waitUntil)
   const names = useLastFirst(people)
-  useBackToWall(showsWall)
+  useIdle(backToWallMs, showsWall ? toWall : stay)
   const [pending, start] = useTransition()
   const send = () => {
     start(async () => {
@@ -128,25 +129,8 @@ export function SignIn({ kennel, people, demoPasscode, to, least, showsWall }: P
 
 /** Design choice: nobody types for so long at a door that hangs on a wall. */
 const backToWallMs = 120_000
-
-/** Goes back to the wall once nobody has touched the door for a while; only where the device shows it. */
-function useBackToWall(showsWall: boolean): void {
-  useEffect(() => {
-    if (!showsWall) return
-    let timer: ReturnType<typeof setTimeout>
-    const anew = () => {
-      clearTimeout(timer)
-      timer = setTimeout(() => window.location.assign('/locked'), backToWallMs)
-    }
-    anew()
-    const events = ['pointerdown', 'keydown'] as const
-    for (const e of events) window.addEventListener(e, anew, { passive: true })
-    return () => {
-      clearTimeout(timer)
-      for (const e of events) window.removeEventListener(e, anew)
-    }
-  }, [showsWall])
-}
+const toWall = () => window.location.assign('/locked')
+const stay = () => undefined
 
 /** These people, those who signed in at this machine last first: known once the page has woken. */
 function useLastFirst(people: Props['people']): Props['people'] {

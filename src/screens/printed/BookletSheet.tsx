@@ -1,6 +1,6 @@
 'use client'
 import styled from 'styled-components'
-import { minutesADay, nothingThisWeek } from '@/core/demonstration/homework'
+import { minutesADay, nothingThisWeek } from '@/core/demonstration/practice'
 import { Button, ButtonLink, FileLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useSheets } from '@/ui/ways'

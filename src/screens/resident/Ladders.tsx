@@ -1,5 +1,5 @@
 'use client'
-import { statusLabels } from '@/core/views/labels'
+import { rungLabels, statusLabels } from '@/core/views/labels'
 import { useWhen } from '@/ui/ways'
 import { percent } from '@/core/percent'
 import { Link } from '@/ui/link'
@@ -120,7 +120,7 @@ function Peg({ rung }: { rung: RungView }) {
   const { sayDay } = useWhen()
   const detail =
     `${rung.criterion}; ${rung.rule}; ` +
-    `${rung.counts}${rung.heldSince ? `; held since ${sayDay(rung.heldSince)}` : ''}` +
+    `${rung.counts}${rung.heldSince ? `; ${rungLabels.held} since ${sayDay(rung.heldSince)}` : ''}` +
     (rung.shut ? `. ${rung.shut}` : '')
   return (
     <PegCell
@@ -131,12 +131,12 @@ function Peg({ rung }: { rung: RungView }) {
     >
       {rung.name}
       <span className="unseen">
-        : {rung.mark}
+        : {rungLabels[rung.mark]}
         {rung.promised ? ', promised' : ''}. {detail}
       </span>
-      {rung.mark === 'slipped' && <small aria-hidden="true">slipped</small>}
+      {rung.mark === 'slipped' && <small aria-hidden="true">{rungLabels.slipped}</small>}
       {rung.promised && <small aria-hidden="true">promised</small>}
-      {rung.mark === 'in hand' && !rung.promised && <small aria-hidden="true">current</small>}
+      {rung.mark === 'in hand' && !rung.promised && <small aria-hidden="true">{rungLabels['in hand']}</small>}
     </PegCell>
   )
 }

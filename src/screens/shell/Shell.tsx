@@ -15,7 +15,8 @@ import type { JumpDog } from './jumpDog'
 import { RoleProvider } from './may'
 import { SmallThings } from './SmallThings'
 import { Tray } from './Tray'
-import { useIdle, useLock } from './useLock'
+import { useIdle } from '../useIdle'
+import { idleMs, useLock } from './useLock'
 import { useShortcuts } from './useShortcuts'
 import { useThemeChoice } from './useThemeChoice'
 
@@ -44,7 +45,7 @@ export function Shell({
   const mine = headPages.filter((p) => mayAct(person.role, p.least))
   const shortcuts = useShortcuts(mine, () => setHelp(true))
   const lock = useLock(showsWall)
-  useIdle(lock)
+  useIdle(idleMs, lock)
   return (
     <>
       <Skip href="#main">Skip to the page</Skip>

@@ -9,7 +9,7 @@ import { useWhen } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Choose } from '@/ui/Choose'
 import type { ShowingView } from '@/work/page/showing'
-import { likely } from '../demonstration/sayChance'
+import { chanceFigure } from '@/core/forecast/forecast'
 import { Bottom, YardNow } from '../yard/bottom'
 import { Ways } from './Ways'
 import { May } from '../shell/may'
@@ -51,7 +51,7 @@ export function Before({
               : `${sayMoment(view.from, view.timeZone)}.`}{' '}
           {typeof whole === 'number' && (
             <>
-              All {asked.length} work the first time: <b>{likely(whole)}</b> likely.
+              All {asked.length} work the first time: <b>{chanceFigure(whole)}</b> likely.
             </>
           )}
         </p>

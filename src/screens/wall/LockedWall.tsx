@@ -6,6 +6,7 @@ import { ButtonLink } from '@/ui/press'
 import { narrow, phone } from '@/ui/theme'
 import type { LockedWall as View } from '@/work/page/lockedWall'
 import { Grid } from './Grid'
+import { GridHead } from './GridHead'
 import { Legend } from './Legend'
 import { rowsHtml } from './rows'
 import { useFresh } from './useFresh'
@@ -28,24 +29,7 @@ export function LockedWall({ wall }: { wall: View }) {
         ) : (
           <Scroller tabIndex={0} role="region" aria-label="Wall">
             <Grid aria-label="Residents against the curriculum">
-              <thead>
-                <tr>
-                  <th scope="col" className="who">
-                    Run, dog
-                  </th>
-                  <th scope="col" className="days">
-                    Days
-                  </th>
-                  <th scope="col" className="days">
-                    Ready
-                  </th>
-                  {wall.commands.map((c) => (
-                    <th key={c.id} scope="col">
-                      {c.name}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
+              <GridHead commands={wall.commands} />
               <tbody dangerouslySetInnerHTML={{ __html: rows }} />
             </Grid>
           </Scroller>

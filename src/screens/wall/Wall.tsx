@@ -10,18 +10,13 @@ import { narrow, phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import type { WallPage } from '@/work/page/wall'
 import { Grid } from './Grid'
+import { GridHead } from './GridHead'
 import { Legend } from './Legend'
 import { rowsHtml } from './rows'
 import { useFresh } from './useFresh'
 import type { Told } from '../told'
 import { UpNext } from './UpNext'
 import { May } from '../shell/may'
-
-const heads: readonly { readonly id: WallSort; readonly name: string; readonly className: string }[] = [
-  { id: 'run', name: 'Run, dog', className: 'who' },
-  { id: 'days', name: 'Days', className: 'days' },
-  { id: 'chance', name: 'Ready', className: 'days' },
-]
 
 /**
  * All residents against the curriculum, with who needs a block beside it. A plain table: it hangs in the office, and a
@@ -82,23 +77,16 @@ export function Wall({
         </Top>
         <Scroller data-open={open}>
           <Grid aria-label="Residents against the curriculum">
-            <thead>
-              <tr>
-                {heads.map((h) => (
-                  <th key={h.id} scope="col" className={h.className} aria-sort={sortOf(h.id, sort, descending)}>
-                    <Link href={sortAddress(h.id, sort, descending)} replace scroll={false}>
-                      {h.name}
-                      <span aria-hidden="true">{h.id !== sort ? '' : descending ? ' ↑' : ' ↓'}</span>
-                    </Link>
-                  </th>
-                ))}
-                {view.commands.map((c) => (
-                  <th key={c.id} scope="col">
-                    {c.name}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <GridHead
+              commands={view.commands}
+              sortOf={(id) => sortOf(id, sort, descending)}
+              draw={(id, name) => (
+                <Link href={sortAddress(id, sort, descending)} replace scroll={false}>
+                  {name}
+                  <span aria-hidden="true">{id !== sort ? '' : descending ? ' ↑' : ' ↓'}</span>
+                </Link>
+              )}
+            />
             <tbody
               onKeyDown={toNextDog}
               onClick={(e) => {

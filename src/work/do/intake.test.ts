@@ -1,5 +1,6 @@
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
+import { plainDog } from '@/core/dog/traits'
 import { ownRung } from '@/core/curriculum/lookup'
 import type { Typed } from '@/core/fields'
 import { typedOf } from '@/core/form'
@@ -9,7 +10,7 @@ import type { Db } from '@/store/database'
 import { readWeights } from '@/store/food'
 import { appendHouse, readHouse } from '@/store/house'
 import { readEntry } from '@/store/intake'
-import { findResident, readCueWords, readPromises, type Resident } from '@/store/residents'
+import { findResident, readCueWords, readPromises, updateDog, type Resident } from '@/store/residents'
 import { loadComing } from '../page/coming'
 import { loadHandoffPage } from '../page/handoff'
 import { loadIntake, loadPromising, specsFor, valuesNow } from '../page/intake'
@@ -230,6 +231,14 @@ describe('the intake', () => {
     // What the house shows later means nothing to a dog that was taught another sign.
     houseShows('a bow', 'thumbs up')
     expect(toldDeaf()).toMatchObject({ release: 'arms wide', marker: 'thumbs up' })
+    // Nor is a sign that the trade shows taken from a dog that was worked with it.
+    const worked = dog(db, { name: 'Rush', run: '8', traits: ['deaf'] })
+    updateDog(db, findResident(db, worked)?.dogId ?? '', { traits: { ...plainDog, deaf: true } })
+    const tablet = new Tablet()
+    const set = tablet.set(worked, who)
+    recordFacts(db, tablet.batch([set, tablet.rep(set.id)]), tablet.at)
+    keepStep(db, worked, 'health', { ...typed({}), traits: ['deaf'] }, who, monday)
+    expect(doorCard(db, worked, monday)).toMatchObject({ release: 'open hand', marker: 'hand flash' })
     const [came, hears] = [['deaf'], []].map((traits, i) => dog(db, { name: `Reed ${i}`, run: `${i + 2}`, traits }))
     expect(doorCard(db, came ?? '', monday)).toMatchObject({ release: 'a bow', marker: 'thumbs up' })
     expect(doorCard(db, hears ?? '', monday)).toMatchObject({ release: '“Okay”' })

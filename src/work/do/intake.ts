@@ -1,3 +1,4 @@
+import { firstRecorded } from '@/store/books'
 import { v7 } from 'uuid'
 import { z } from 'zod'
 import { findCommand } from '@/core/curriculum/lookup'
@@ -187,7 +188,7 @@ function followStep(
       updateDog(db, resident.dogId, {
         caution: withTwo(health),
         biteHistory: health.biteHistory,
-        traits: withHouseSigns(traits, readHouse(db)),
+        traits: shownByHouse(db, resident, traits),
       })
       refoldDog(db, resident.dogId, now)
       return undefined
@@ -304,14 +305,11 @@ function takeWords(
   updateDog(db, resident.dogId, {
     releaseWord: words.release,
     markerWord: words.marker,
-    traits: withHouseSigns(
-      {
-        ...resident.traits,
-        byHand: byHand.length === 0 ? undefined : byHand,
-        signs: signsOf(words, resident.traits),
-      },
-      readHouse(db),
-    ),
+    traits: shownByHouse(db, resident, {
+      ...resident.traits,
+      byHand: byHand.length === 0 ? undefined : byHand,
+      signs: signsOf(words, resident.traits),
+    }),
     ...sideSaid(words.side),
   })
   const finish = words.finish === '' ? undefined : words.finish
@@ -322,6 +320,10 @@ function takeWords(
   refoldDog(db, resident.dogId, now)
   return undefined
 }
+
+/** The signs of the house go to a deaf dog while nothing was taught yet: later it knows those that it was shown. */
+const shownByHouse = (db: Db, { residencyId }: Resident, traits: DogTraits): DogTraits =>
+  firstRecorded(db, residencyId) === null ? withHouseSigns(traits, readHouse(db)) : traits
 
 /** What a deaf dog is shown for its release and its marker; only of a deaf dog is it asked. */
 function signsOf(words: Entry<'words'>, { deaf, signs }: DogTraits): DogTraits['signs'] {

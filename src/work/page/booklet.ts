@@ -7,7 +7,7 @@ import { sayMark, sayRelease } from '@/core/dog/deaf'
 import { saySide } from '@/core/dog/side'
 import { insteadForOwner } from '@/core/owner/instead'
 import { ownersName } from '@/core/owner/does'
-import { sayLong } from '@/core/owner/dog'
+import { sayLong } from '@/core/wording'
 import { ownersDog } from '../scene/ownersDog'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
@@ -29,7 +29,6 @@ export interface Booklet {
   readonly trainer: string
   /** The day from which its weeks are counted: the demonstration’s, else the booked one’s, else going home. */
   readonly from: string
-  readonly shownOn: string | undefined
   readonly words: readonly { readonly command: string; readonly word: string; readonly signal: string }[]
   readonly release: string
   readonly marker: string
@@ -84,7 +83,6 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
       : '',
     instead: insteadForOwner(newestCurriculum(db), curriculum, readPromises(db, residencyId), dog),
     from: fromOf(db, resident, shown),
-    shownOn: last?.day,
     words: curriculum.commands.flatMap((c) => {
       const told = words.told(c)
       return agreed.has(c.id) && (told.word !== '' || told.signal !== '') ? [{ command: ownersName(c), ...told }] : []

@@ -1,6 +1,6 @@
 import { does } from '@/core/dog/pronouns'
 import { firstName, ownerAddressed } from '@/core/people/names'
-import { ownersDog } from '../scene/ownersDog'
+import { pronounsFor } from '../scene/ownersDog'
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import { dayIn, daysBetween } from '@/core/days'
 import { offeredFrom, type Slot } from '@/core/handoff/slots'
@@ -94,7 +94,7 @@ export function invitation(
   const { address } = readHouse(db)
   const trainer = readPeople(db).find((p) => p.id === handoff.personId)?.name ?? ''
   const who = trainer === '' ? 'Your trainer' : firstName(trainer)
-  const { pronouns } = ownersDog(db, resident)
+  const pronouns = pronounsFor(db, resident.residencyId)
   const cancelled = handoff.status === 'cancelled'
   const calendar = ical({
     prodId: { company: 'kibou', product: 'handoff', language: 'EN' },

@@ -1,5 +1,5 @@
 import type { Paper } from '@/core/paper'
-import { minutesADay, nothingThisWeek } from '@/core/demonstration/homework'
+import { minutesADay, nothingThisWeek } from '@/core/demonstration/practice'
 import { unbroken } from '@/core/wording'
 import type { Booklet } from '../page/booklet'
 import { begin, end, quiet, setFace, write, type Doc } from './type'

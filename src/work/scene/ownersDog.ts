@@ -1,4 +1,4 @@
-import { pronounsOf } from '@/core/dog/pronouns'
+import { pronounsOf, type Pronouns } from '@/core/dog/pronouns'
 import type { OwnersDog } from '@/core/owner/does'
 import type { Db } from '@/store/database'
 import { readEntry } from '@/store/intake'
@@ -6,18 +6,21 @@ import type { Resident } from '@/store/residents'
 import { favoriteFood, favoriteToy } from './favorite'
 import { wordsOf } from './words'
 
+/** How a dog is spoken of: by the sex that was written down at its intake. */
+export const pronounsFor = (db: Db, residencyId: string): Pronouns =>
+  pronounsOf(readEntry(db, residencyId, 'arrival')?.entry.sex)
+
 /** The dog as everything that its owner reads speaks of it. */
 export function ownersDog(db: Db, resident: Resident): OwnersDog {
   const { residencyId, name, side, traits, releaseWord, markerWord } = resident
-  const words = wordsOf(db, resident)
   return {
     name,
-    pronouns: pronounsOf(readEntry(db, residencyId, 'arrival')?.entry.sex),
+    pronouns: pronounsFor(db, residencyId),
     side,
     traits,
     release: releaseWord,
     marker: markerWord,
     favorite: (traits.toys ? favoriteToy : favoriteFood)(db, residencyId),
-    wordOf: (command) => (traits.deaf ? '' : words.word(command)),
+    wordOf: wordsOf(db, resident).word,
   }
 }

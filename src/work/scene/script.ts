@@ -4,8 +4,7 @@ import { changed, noChange } from '@/core/demonstration/change'
 import { evidenceFor } from '@/core/demonstration/evidence'
 import type { ShownEvidence } from '@/core/demonstration/outlook'
 import { scriptOf, type Script } from '@/core/demonstration/script'
-import { pronounsOf } from '@/core/dog/pronouns'
-import { readEntry } from '@/store/intake'
+import { pronounsFor } from './ownersDog'
 import type { ScriptDog } from '@/core/demonstration/shown'
 import { saidIn } from '@/core/curriculum/lengths'
 import { findCommand } from '@/core/curriculum/lookup'
@@ -34,7 +33,7 @@ function dogShown(db: Db, resident: Resident, curriculum: Curriculum, today: str
   }
   return {
     name,
-    pronouns: pronounsOf(readEntry(db, resident.residencyId, 'arrival')?.entry.sex),
+    pronouns: pronounsFor(db, resident.residencyId),
     side,
     traits,
     finish: readFinishes(db, resident.dogId).at(-1)?.finish,

@@ -11,6 +11,7 @@ import { bookletPdf } from '../pdf/booklet'
 import { cardPdf, feedingPdf, wordsPdf } from '../pdf/pdf'
 import { reportPdf } from '../pdf/report'
 import { scriptPdf } from '../pdf/script'
+import { saidInCalendar } from './calendar'
 import { pagesOf } from './pdf'
 
 const read = async (pdf: Buffer): Promise<string> => (await pagesOf(pdf)).join(' ')
@@ -18,13 +19,8 @@ const read = async (pdf: Buffer): Promise<string> => (await pagesOf(pdf)).join('
 /** What is read in a file of HTML: its words, without program, style and data. */
 const wordsOfHtml = (html: string): string => html.replace(/<(script|style)[^]*?<\/\1>/g, ' ').replace(/<[^>]+>/g, ' ')
 
-/** What is read in a calendar: what its summaries, descriptions and places say, unfolded. */
-const wordsOfCalendar = (text: string): string =>
-  text
-    .replace(/\r\n[ \t]/g, '')
-    .split('\r\n')
-    .flatMap((line) => /^(?:SUMMARY|DESCRIPTION|LOCATION)[^:]*:(.*)$/.exec(line)?.[1] ?? [])
-    .join(' ')
+/** What is read in a calendar. */
+const wordsOfCalendar = (text: string): string => saidInCalendar(text, 'SUMMARY', 'DESCRIPTION', 'LOCATION').join(' ')
 
 /** The text of every paper and file of the house, by name. */
 export async function everyPaper(db: Db, now: number): Promise<Readonly<Record<string, string>>> {

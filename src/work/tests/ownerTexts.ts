@@ -7,15 +7,8 @@ import { findResident } from '@/store/residents'
 import { loadBooklet, practiceCalendar } from '../page/booklet'
 import { printedScript } from '../page/demonstration'
 import { invitation } from '../page/handoff'
+import { saidInCalendar } from './calendar'
 import { loadReport } from '../page/report'
-
-/** The descriptions of a calendar, unfolded and unescaped. */
-const descriptionsIn = (calendar: string): readonly string[] =>
-  calendar
-    .replace(/\r\n[ \t]/g, '')
-    .split('\r\n')
-    .flatMap((line) => /^DESCRIPTION:(.*)$/.exec(line)?.[1] ?? [])
-    .map((text) => text.replace(/\\n/g, '\n').replace(/\\([,;\\])/g, '$1'))
 
 /**
  * Every text about a dog that its owner reads and Kibou made, by where it stands; headings and what people typed left
@@ -43,7 +36,7 @@ export function ownerTexts(db: Db, residencyId: string, now: number): Readonly<R
       ...homework.ringWhen,
       ...homework.cautions.filter((c) => !typed.has(c)),
     ],
-    calendar: descriptionsIn(practiceCalendar(db, residencyId, now)?.text ?? '').flatMap((text) =>
+    calendar: saidInCalendar(practiceCalendar(db, residencyId, now)?.text ?? '', 'DESCRIPTION').flatMap((text) =>
       // “Sit: Say …”: what stands before the colon is a heading.
       text.split('\n').map((line) => line.replace(/^[^:.“]{1,40}: /, '')),
     ),
@@ -53,7 +46,7 @@ export function ownerTexts(db: Db, residencyId: string, now: number): Readonly<R
         const { notes: _, ...texts } = loadReport(db, residencyId, now, number)?.made ?? { notes: '' }
         return Object.values(texts)
       }),
-    invitation: invited ? descriptionsIn(invited.text) : [],
+    invitation: invited ? saidInCalendar(invited.text, 'DESCRIPTION') : [],
     script: (printedScript(db, residencyId, now)?.script.items ?? []).map((i) => i.tellOwner),
     card: saySenses(resident.traits),
   }
