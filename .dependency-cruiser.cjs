@@ -1,11 +1,11 @@
 /** The one-way picture of docs/architecture.md, enforced. */
 const layer = (name) => `^src/${name}/`
-const only = (from, allowed, why) => ({
+const only = (from, allowed, why, may = '') => ({
   name: `${from}-imports-one-way`,
   comment: why,
   severity: 'error',
   from: { path: layer(from), pathNot: '(\\.test\\.tsx?$|/tests/)' },
-  to: { path: '^src/', pathNot: `^src/(${[from, ...allowed].join('|')})/` },
+  to: { path: '^src/', pathNot: `^src/(${[from, ...allowed].join('|')})/${may && `|${may}`}` },
 })
 
 /**
@@ -55,32 +55,58 @@ const coreFloors = floors.flatMap((folders, floor) =>
   }),
 )
 
+// Clocks and rules lie under the record of what was done, what is true at a moment over it, pages and actions on top.
+const ofWork = ['base', 'record', 'context', 'page', 'pdf', 'upkeep', 'actions']
+const besides = { upkeep: ['context', 'page', 'pdf'], context: ['upkeep'], page: ['upkeep'], pdf: ['upkeep'] }
+const workFloors = ofWork.map((folder, floor) => {
+  const below = ofWork.slice(0, floor + 1).filter((f) => !(besides[folder] ?? []).includes(f))
+  return {
+    name: `work-${folder}-on-its-floor`,
+    severity: 'error',
+    comment: 'work is built in floors: no folder imports one above it',
+    from: { path: `^src/work/${folder}/`, pathNot: '(\\.test\\.tsx?$|/tests/)' },
+    to: { path: '^src/work/', pathNot: `^src/work/(${below.join('|')})/` },
+  }
+})
+
 module.exports = {
   forbidden: [
     only('core', [], 'core is pure: it imports nothing of ours but itself'),
     only('store', ['core'], 'store speaks SQL about core shapes'),
     only('work', ['store', 'core'], 'work reads the store, asks the core, writes'),
     only('ui', ['core'], 'ui parts draw core values'),
-    only('app', ['screens', 'ui', 'jobs', 'door', 'work', 'store', 'core'], 'routes are thin'),
-    only('door', ['work', 'store', 'core'], 'the door stands before work, in whichever process'),
+    only(
+      'app',
+      ['screens', 'ui', 'jobs', 'auth', 'work', 'core'],
+      'routes are thin, and read no table: the door hands them the kennel',
+      '^src/demo/passcode\\.ts$',
+    ),
+    only('auth', ['work', 'store', 'core'], 'who asks is known before work, in whichever process'),
     only('jobs', ['work', 'store', 'core'], 'jobs run work on threads and by the clock'),
     only('device', ['core'], 'a device keeps and sends what the core defines'),
     only('home', ['core'], 'what owners take home knows nothing of the house but the core'),
     only('sw', ['device', 'core'], 'the worker knows only what the device keeps'),
-    only('demo', ['store', 'core'], 'the demo writes facts; its dogs know nothing of the rules'),
+    // What a kennel would have forecast is asked of the program itself, in demo/forecasts alone.
+    only(
+      'demo',
+      ['store', 'core'],
+      'the demo writes facts; its dogs know nothing of the rules',
+      '^src/work/(base/hooks|actions/forecasts)\\.ts$',
+    ),
     {
-      name: 'work-scene-below',
-      comment: 'what is true at a moment knows no page and no deed',
+      name: 'demo-asks-for-forecasts-in-one-file',
       severity: 'error',
-      from: { path: '^src/work/scene/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^src/work/', pathNot: '^src/work/(scene/|hooks|record/(refold|kept))' },
+      comment: 'dogs and people of the demo know nothing of the work',
+      from: { path: '^src/demo/', pathNot: '(\\.test\\.ts$|/tests/|/demo/forecasts\\.ts$)' },
+      to: { path: '^src/work/' },
     },
+    ...workFloors,
     {
-      name: 'work-pages-only-look',
-      comment: 'a page looks; deeds are done elsewhere',
+      name: 'work-who-looks-does-not-act',
       severity: 'error',
-      from: { path: '^src/work/page/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^src/work/', pathNot: '^src/work/(page/|scene/|hooks|record/(refold|kept))' },
+      comment: 'what looks reaches nothing that writes, not even through the import of an import',
+      from: { path: '^src/work/(base|context|page)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/work/(actions/|upkeep/|record/(accept|refold))', reachable: true },
     },
     {
       name: 'demo-knows-no-rules',

@@ -24,6 +24,16 @@ export default tseslint.config(
     },
   },
   {
+    // Rules that need the types of what they look at.
+    files: ['**/*.ts', '**/*.tsx'],
+    languageOptions: { parserOptions: { project: './tsconfig.check.json', tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+    },
+  },
+  {
     files: ['src/**/*.tsx'],
     rules: {
       'no-restricted-syntax': [

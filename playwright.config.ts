@@ -8,6 +8,7 @@ export default defineConfig({
   // Two cores, and tests that wait for clocks: one more keeps them busy. Minutes measured: 2 6.0, 3 5.7, 4 6.1.
   workers: 3,
   fullyParallel: true,
+  forbidOnly: true,
   // Generous on purpose: a shared machine may be ten times slower for a while, and no test here measures time.
   timeout: 300_000,
   expect: { timeout: 40_000 },

@@ -16,6 +16,7 @@ export default defineConfig({
     execArgv: shortLived,
     globalSetup: 'src/store/tests/globalSetup.ts',
     include: ['src/**/*.test.ts', 'src/**/*.test.tsx', 'scripts/**/*.test.ts', 'bench/**/*.test.ts'],
+    allowOnly: false,
     testTimeout: 120_000,
     hookTimeout: 120_000,
   },

@@ -7,11 +7,11 @@ import { makeDemo } from '@/demo/make'
 import { openDatabase } from '@/store/database'
 import { readHours, readPeople } from '@/store/kennel'
 import { loadBlock } from '@/work/page/block'
-import { forecastDemo } from '@/work/do/forecastDemo'
-import { renewForecasts } from '@/work/do/forecasts'
-import { noHooks } from '@/work/hooks'
+import { forecastDemo } from '@/demo/forecasts'
+import { renewForecasts } from '@/work/actions/forecasts'
+import { noHooks } from '@/work/base/hooks'
 import { recordFacts } from '@/work/record/accept'
-import { rebuildStandings } from '@/work/record/refold'
+import { rebuildStandings } from '@/work/upkeep/renewStandings'
 import { followBlock } from '@/work/tests/byTheBook'
 import { Tablet } from '@/work/tests/kennel'
 import { loadWall } from '@/work/page/wall'
@@ -23,7 +23,7 @@ import { loadWall } from '@/work/page/wall'
  */
 const day = '2026-06-10'
 const msPerMinute = 60_000
-/** Enough to tell the labels apart; fifty blocks are each followed by forecasts made anew. */
+/** Enough to tell the labels apart; fifty blocks are each followed by forecasts made again. */
 const futures = 300
 /** From one dog to the next: run, leash, water. */
 const between = 5 * msPerMinute
@@ -43,8 +43,8 @@ const trainers = readPeople(db).flatMap((p) => {
           id: p.id,
           name: p.name,
           tablet: new Tablet(),
-          now: midnight + own.from * msPerMinute,
-          to: midnight + own.to * msPerMinute,
+          now: midnight + own.fromMinute * msPerMinute,
+          to: midnight + own.toMinute * msPerMinute,
           waiting: [] as WireFact[],
         },
       ]

@@ -19,7 +19,7 @@ import { SimulatedTrainer, type SimulatedSet } from '@/demo/trainer'
 /**
  * What a chance said of an item is worth: simulated dogs of the demonstration are trained, each item of their script is
  * given its chance for the day after, and the dog is asked for it by its own law. Items by what was said of them, with
- * the share that came off and its sampling error; and the whole, beside the product. Prints, never fails.
+ * the share that worked and its sampling error; and the whole, beside the product. Prints, never fails.
  */
 const dogs = Number(process.env['KIBOU_DEMONSTRATION_DOGS'] ?? 300)
 const first = Number(process.env['KIBOU_DEMONSTRATION_SEED'] ?? 1000)
@@ -117,7 +117,7 @@ for (let n = 0; n < dogs; n++) {
     )
     const came =
       learner.remembers(hardest.found.command.id, days - rested) &&
-      learner.try(hardest.found.runKey, hardest.found.index, days) === 'clean'
+      learner.try(hardest.found.ladderKey, hardest.found.index, days) === 'clean'
     items.push({ chance: low.chance, came })
     return [{ chance: low.chance, came, trials: hardest.trials }]
   })

@@ -2,20 +2,25 @@ import { mean } from 'simple-statistics'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { addDays, daysBetween } from '@/core/days'
 import { forecast, legsByDay } from '@/core/forecast/forecast'
-import { forecastGround, type ForecastGround } from '@/core/forecast/ground'
+import { forecastInput, type ForecastInput } from '@/core/forecast/forecastInput'
 import { learnedFrom, nothingLearned, ratesOf } from '@/core/forecast/learning'
 import { housePatterns, noneSeen, patternsSeen, spelledShare, type Pattern } from '@/core/forecast/patterns'
-import { provingOf } from '@/core/forecast/proving'
+import { maintenanceOf } from '@/core/forecast/maintenance'
 import { daysSeen, nothingKnown, openingOf, usualDay, usualHeld } from '@/core/forecast/learned'
 import { chanceByLine } from '@/core/forecast/line'
 import { daysLeftShare, usualBlocks } from '@/core/forecast/plan'
-import type { Held } from '@/core/forecast/play'
+import type { BlockHolds } from '@/core/forecast/plan'
 import { chanceInTime } from '@/core/forecast/ratio'
 import { type Rates } from '@/core/forecast/rates'
 import { meanOf } from '@/core/forecast/shipped'
 import { brier, coverage, partsOf, skill, transformed, type Said } from '@/core/forecast/score'
-import { asPlayed, stackFrom, stackOf, type Stack } from '@/core/forecast/stack'
-import { pastOf } from '@/core/forecast/stretches'
+import {
+  uncalibrated,
+  calibrateFromDogs,
+  calibrationOf,
+  type ChanceCalibration,
+} from '@/core/forecast/chanceCalibration'
+import { pastOf } from '@/core/forecast/rungExposures'
 import type { SetFact } from '@/core/facts/fact'
 import { workLeft } from '@/core/forecast/workLeft'
 import { usualRepsPerDay } from '@/core/promise/need'
@@ -42,8 +47,8 @@ interface Known {
   readonly spelled: number
   /** Useful sets that a day gives a dog here. */
   readonly usual: (day: string) => number
-  readonly usualHeld: Held
-  readonly stack: Stack
+  readonly usualHeld: BlockHolds
+  readonly stack: ChanceCalibration
 }
 const lawNames = Object.keys(laws) as LawName[]
 const temperNames = Object.keys(tempers) as TemperName[]
@@ -82,7 +87,7 @@ function knownBehind(law: LawName, n: number): Known {
       spelled: spelledShare(noneSeen),
       usual: everyDay,
       usualHeld: usualHeld(nothingKnown),
-      stack: asPlayed,
+      stack: uncalibrated,
     }
   const gone = Array.from({ length: n }, (_, i) => {
     const home = homes[Math.floor(i / 6) % homes.length] ?? 28
@@ -93,7 +98,7 @@ function knownBehind(law: LawName, n: number): Known {
   const learned = learnedFrom(
     gone.map(({ world, lived, past }) => ({
       ...past,
-      proving: provingOf(regimesIn(world), lived.sets, world.promises),
+      proving: maintenanceOf(regimesIn(world), lived.sets, world.promises),
     })),
     base,
   )
@@ -116,9 +121,9 @@ function knownBehind(law: LawName, n: number): Known {
     spelled: spelledShare(told),
     usual: usualDay(seen),
     usualHeld: usualHeld(seen),
-    stack: asPlayed,
+    stack: uncalibrated,
   }
-  if (n < stackFrom || process.env['KIBOU_FORECAST_STACK'] === 'no') return known
+  if (n < calibrateFromDogs || process.env['KIBOU_FORECAST_STACK'] === 'no') return known
   const cases = gone.flatMap(({ home, world, lived, dog }) =>
     [1, 2, 3].flatMap((quarter) => {
       const day = Math.max(2, Math.round((home * quarter) / 4))
@@ -127,7 +132,7 @@ function knownBehind(law: LawName, n: number): Known {
       return played ? [{ dog, ...played, left: daysLeftShare(plan), came: lived.readyOn !== undefined }] : []
     }),
   )
-  return { ...known, stack: stackOf(cases) }
+  return { ...known, stack: calibrationOf(cases) }
 }
 
 type Lived = ReturnType<typeof liveInBlocks>
@@ -139,11 +144,11 @@ function groundOn(
   day: number,
   home: number,
   { rates, patterns, spelled, usual, usualHeld, stack }: Known,
-): ForecastGround {
+): ForecastInput {
   const today = addDays(arrival, day)
   const regimes = regimesIn(world)
   const before = sets.filter((s) => s.day < today)
-  return forecastGround({
+  return forecastInput({
     curriculum: houseCurriculum,
     regimes,
     sets: before,
@@ -182,7 +187,7 @@ const line = (name: string, of: readonly Case[]) =>
     `${name}: ${of.length}, said ${mean(of.map((s) => s.chance)).toFixed(2)}, came ` +
       `${mean(of.map((s) => Number(s.came))).toFixed(2)}; Brier ${brier(of).toFixed(3)}, skill over one half ` +
       `${skill(of).toFixed(2)} (as played ${brierBy(of, 'played')}, ratio ${brierBy(of, 'ratio')}, straight line ` +
-      `${brierBy(of, 'line')}); middle 80 % holds ${holds(of, 0.8)}, middle half ${holds(of, 0.5)}`,
+      `${brierBy(of, 'line')}); 80% interval covers ${holds(of, 0.8)}, 50% interval ${holds(of, 0.5)}`,
   )
 
 for (const n of behind) {
@@ -210,8 +215,8 @@ for (const n of behind) {
           if (readyOn < day) continue
           const today = addDays(arrival, day)
           const from = process.cpuUsage()
-          const ground = groundOn(world, lived.sets, day, home, known)
-          const told = forecast(ground, 1000, seed, { ifs: 'none' })
+          const input = groundOn(world, lived.sets, day, home, known)
+          const told = forecast(input, 1000, seed, { ifs: 'none' })
           cpu += process.cpuUsage(from).user
           const by = (d: number) => (d < 0 ? 0 : (told.by[Math.min(d, told.by.length - 1)] ?? 0))
           const seen = Math.min(60, home + 28) - day
@@ -219,21 +224,21 @@ for (const n of behind) {
           const then = lived.days.find((d) => d.day === day)
           const needed = then?.summary.needs.reduce((sum, need) => sum + need.reps, 0) ?? 0
           const perDay = day > 3 && then ? then.gained / (day - 1) : usualRepsPerDay
-          const legs = workLeft(houseCurriculum, ground.state, world.promises, rates, ground.past.stretches, today)
+          const goals = workLeft(houseCurriculum, input.state, world.promises, rates, input.past.exposures, today)
           const shared = { law: `${law} ${temper}`, quarter, at: transformed(by, real, drawn) }
           said.push({
             ...shared,
             chance: told.chance,
             came: readyOn < home,
             ratio: chanceInTime(needed / Math.max(1, (home - day) * perDay)),
-            line: chanceByLine(ground.past, legs, day, home - day),
+            line: chanceByLine(input.past, goals, day, home - day),
             played: told.played?.chance ?? told.chance,
           })
-          const legsBy = legsByDay(ground, 1000, seed)
+          const legsBy = legsByDay(input, 1000, seed)
           for (const leg of told.legs) {
             const on = metOn.get(leg.rungId) ?? Number.POSITIVE_INFINITY
             if (on < day) continue
-            const own = ground.past.stretches.filter((s) => s.command === leg.command)
+            const own = input.past.exposures.filter((s) => s.command === leg.command)
             const days = legsBy.get(leg.rungId) ?? []
             const legBy = (d: number) => (d < 0 ? 0 : (days[Math.min(d, days.length - 1)] ?? 0))
             const met = on - day < seen ? { day: on - day, came: true } : { day: seen - 1, came: false }
@@ -245,8 +250,8 @@ for (const n of behind) {
               played: leg.chance,
               at: transformed(legBy, met, drawn),
               line: chanceByLine(
-                { ...ground.past, stretches: own },
-                legs.filter((l) => l.rungId === leg.rungId && l.promised),
+                { ...input.past, exposures: own },
+                goals.filter((l) => l.rungId === leg.rungId && l.promised),
                 day,
                 home - day,
               ),
@@ -296,8 +301,8 @@ const groundsOf = (all: readonly { readonly law: LawName; readonly world: World;
   })
 const ofFive = groundsOf(lives.filter((l) => l.world.promises.length === 5))
 /** A full house with a promise of each of fourteen commands. */
-const fourteen = houseCurriculum.commands.slice(0, 14).flatMap(({ runs: [run] }) => {
-  const rung = run?.rungs[Math.floor((run.rungs.length - 1) / 2)]
+const fourteen = houseCurriculum.commands.slice(0, 14).flatMap(({ runs: [ladder] }) => {
+  const rung = ladder?.rungs[Math.floor((ladder.rungs.length - 1) / 2)]
   return rung ? [{ rungId: rung.id, level: 0, places: 2, people: 2 }] : []
 })
 const ofFourteen = groundsOf(
@@ -328,7 +333,7 @@ for (const [name, grounds, aim] of [
 ] as const) {
   const all = (more: Parameters<typeof forecast>[3]) =>
     spent(() => {
-      for (const ground of grounds) forecast(ground, 4000, 1, more)
+      for (const input of grounds) forecast(input, 4000, 1, more)
     })
   const alone = all({ ifs: 'none' })
   console.log(

@@ -1,7 +1,7 @@
 import { mean } from 'simple-statistics'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { addDays } from '@/core/days'
-import { forecastGround } from '@/core/forecast/ground'
+import { forecastInput } from '@/core/forecast/forecastInput'
 import { nothingLearned, ratesOf } from '@/core/forecast/learning'
 import { housePatterns, noneSeen } from '@/core/forecast/patterns'
 import { usualBlocks } from '@/core/forecast/plan'
@@ -71,7 +71,7 @@ for (const law of Object.keys(laws) as LawName[]) {
       if (!at) continue
       const world = worldOf(asked, seeded(1))
       const regimes = regimesIn(world)
-      const ground = forecastGround({
+      const input = forecastInput({
         curriculum: houseCurriculum,
         regimes,
         sets: at.sets,
@@ -89,7 +89,7 @@ for (const law of Object.keys(laws) as LawName[]) {
         },
       })
       for (const blocks of [1, 2, 3, 4]) {
-        const { futures: told, home: days } = played(ground, futures, 5, { blocks })
+        const { futures: told, home: days } = played(input, futures, 5, { blocks })
         const came = Array.from({ length: again }, (_, n) => Number(lived(asked, blocks, 100 + n).ready === true))
         rows.push({ law, morning, blocks, said: readyBefore(told.ready, days), came })
       }

@@ -2,9 +2,9 @@ import { mean, standardDeviation, sum } from 'simple-statistics'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { addDays } from '@/core/days'
 import { forecast, forecastSeed } from '@/core/forecast/forecast'
-import { forecastGround, type ForecastGround } from '@/core/forecast/ground'
+import { forecastInput, type ForecastInput } from '@/core/forecast/forecastInput'
 import { daysSeen, nothingKnown, openingOf, usualDay, usualHeld } from '@/core/forecast/learned'
-import { pastOf } from '@/core/forecast/stretches'
+import { pastOf } from '@/core/forecast/rungExposures'
 import { chanceInTime } from '@/core/forecast/ratio'
 import { nothingLearned, ratesOf } from '@/core/forecast/learning'
 import { housePatterns, patternsSeen, spelledShare, type Pattern } from '@/core/forecast/patterns'
@@ -65,7 +65,7 @@ function deal(
           residencyId: String(here.indexOf(d)),
           runNumber: '1',
           daysLeft: d.home - day,
-          told: told.get(d),
+          stored: told.get(d),
           ready: false,
           blocks: blocks.get(d) ?? 0,
           waited: (blocks.get(d) ?? 0) > 0 ? 0 : day - d.workedOn,
@@ -93,7 +93,7 @@ function deal(
 
 const forecastOf = (dog: Dog, day: number, house: House) =>
   forecast(
-    forecastGround({
+    forecastInput({
       curriculum: houseCurriculum,
       regimes: regimesIn(dog.world),
       sets: dog.morning?.sets ?? [],
@@ -117,7 +117,7 @@ const forecastOf = (dog: Dog, day: number, house: House) =>
     { ifs: 'blocks' },
   )
 
-interface House extends Required<Pick<ForecastGround['stay'], 'usual' | 'usualHeld'>> {
+interface House extends Required<Pick<ForecastInput['stay'], 'usual' | 'usualHeld'>> {
   readonly rates: Rates
   readonly patterns: readonly Pattern[]
   readonly spelled: number

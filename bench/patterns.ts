@@ -1,16 +1,16 @@
 import { houseCurriculum } from '@/core/curriculum/house'
 import { learnedFrom, ratesOf } from '@/core/forecast/learning'
-import { provingOf } from '@/core/forecast/proving'
+import { maintenanceOf } from '@/core/forecast/maintenance'
 import { rateKinds } from '@/core/forecast/rates'
 import { shippedPatterns } from '@/core/forecast/shipped'
-import { pastOf } from '@/core/forecast/stretches'
+import { pastOf } from '@/core/forecast/rungExposures'
 import { liveInBlocks } from '@/core/tests/loop/blocks'
 import { allLaws, tempers, type TemperName } from '@/core/tests/loop/dogs'
 import { everyday, regimesIn } from '@/core/tests/loop/live'
 import type { LawName } from './support/laws'
 
 /**
- * What is shipped as `core/forecast/patterns.json`, learned anew: by law, what a kennel would know after two dozen
+ * What is shipped as `core/forecast/patterns.json`, learned again: by law, what a kennel would know after two dozen
  * residencies of four weeks, worked in one to four blocks a day. Prints it, and how far it lies from what is shipped.
  */
 const [residencies, days] = [24, 28]
@@ -28,7 +28,7 @@ function patternOf(law: LawName) {
       dog: allLaws[law](names[i % 3] ?? 'usual', 9001 + i * 29),
     }
     const { sets } = liveInBlocks(world)
-    return { ...pastOf(regimesIn(world), sets), proving: provingOf(regimesIn(world), sets, world.promises) }
+    return { ...pastOf(regimesIn(world), sets), proving: maintenanceOf(regimesIn(world), sets, world.promises) }
   })
   const rates = ratesOf(learnedFrom(ended))
   return {

@@ -6,7 +6,7 @@ import { openDatabase } from '@/store/database'
 import { residentsOn } from '@/store/residents'
 import { loadCommand } from '@/work/page/command'
 import { loadResident } from '@/work/page/resident'
-import { rebuildStandings } from '@/work/record/refold'
+import { rebuildStandings } from '@/work/upkeep/renewStandings'
 import { fillKennel } from './support/kennel'
 import { inTurns } from './support/turns'
 

@@ -7,7 +7,7 @@ import { pages, sampleAddress } from '@/screens/pages'
 import { makeDemo } from '@/demo/make'
 import { openDatabase } from '@/store/database'
 import { dayIn } from '@/core/days'
-import { rebuildStandings } from '@/work/record/refold'
+import { rebuildStandings } from '@/work/upkeep/renewStandings'
 import { residentsOn } from '@/store/residents'
 
 /** What the first load of each page weighs: its scripts, gzip, and its HTML. Prints, and fails nothing. */

@@ -42,11 +42,11 @@ test('by keyboard alone, from an empty database to the first step of a dog of ye
   await expect(page.getByRole('heading', { name: 'No dog is here yet' })).toBeVisible()
 
   await visit(page, `${empty.url}/house`)
-  await press(page, /Keep the house/)
-  await expect(page.getByText('Kept.').first()).toBeVisible()
+  await press(page, /Save kennel/)
+  await expect(page.getByText('Saved.').first()).toBeVisible()
   const spacesBefore = await toBeTyped(page)
   for (const name of ['Hay barn', 'Orchard paddock']) {
-    await press(page, /Another space/)
+    await press(page, /Another location/)
     await page.keyboard.press('Shift+Tab')
     // The new row stands before the button: back to its first field.
     for (let i = 0; i < 12; i++) {
@@ -56,7 +56,7 @@ test('by keyboard alone, from an empty database to the first step of a dog of ye
     }
     await page.keyboard.type(name)
   }
-  await press(page, /Keep spaces/)
+  await press(page, /Save locations/)
   await expect
     .poll(() =>
       empty.count("SELECT count(*) AS n FROM place WHERE closed = 0 AND name IN ('Hay barn', 'Orchard paddock')"),
@@ -118,10 +118,12 @@ test('by keyboard alone, from an empty database to the first step of a dog of ye
   await expect.poll(() => empty.count("SELECT count(*) AS n FROM baseline_start WHERE command = 'sit'")).toBe(1)
   expect(empty.count('SELECT count(*) AS n FROM rep')).toBe(0)
 
-  await press(page, /What it works for/)
+  await press(page, /What the dog works for/)
   await press(page, /taken at once/)
-  await expect(page.getByText('It works for its own meal: train before dinner, and pay from the ration.')).toBeVisible()
-  await press(page, /To the dog/)
+  await expect(
+    page.getByText('The dog works for the regular meal. Train before dinner, and reward from the ration.'),
+  ).toBeVisible()
+  await press(page, /Back to /)
   await expect(page.getByRole('heading', { name: 'Gorse' })).toBeVisible()
   // The right first steps: the mark, which this dog has not met, then sit, at the rung that the baseline found.
   expect(
@@ -131,7 +133,7 @@ test('by keyboard alone, from an empty database to the first step of a dog of ye
     ),
   ).toBe(1)
   const steps = page.getByRole('region', { name: 'Next' }).getByRole('heading', { level: 3 })
-  await expect(steps.nth(0)).toHaveText('Marker: Mark and pay')
+  await expect(steps.nth(0)).toHaveText('Marker: Mark and reward')
   await expect(steps.nth(1)).toHaveText('Sit: Empty hand')
   await press(page, /Work Sit/)
   await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
@@ -145,7 +147,7 @@ test('an intake begun on one device is gone on with on another, and nothing wron
   const id = kibou.dog('Siskin')
   await visit(page, `${kibou.url}/dogs/${id}/intake?step=health`)
   await page.getByRole('textbox', { name: 'To what' }).fill('beef')
-  await expect(page.getByText('Kept as typed; go on here or on another device.')).toBeVisible()
+  await expect(page.getByText('Saved as typed. Go on here or on another device.')).toBeVisible()
   const other = await browser.newContext()
   await signIn(other.request, kibou, 'joss')
   const tablet = await other.newPage()
@@ -154,11 +156,11 @@ test('an intake begun on one device is gone on with on another, and nothing wron
   await expect(tablet.getByRole('textbox', { name: 'To what' })).toHaveValue('beef')
   await expect(tablet.getByText(/Typed by Maud Ferrow/)).toBeVisible()
   expect(await tablet.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)
-  await tablet.getByRole('button', { name: 'Keep, and go on' }).click()
-  await expect(tablet.getByRole('heading', { name: 'Kit', exact: true })).toBeVisible()
+  await tablet.getByRole('button', { name: 'Save and continue' }).click()
+  await expect(tablet.getByRole('heading', { name: 'Equipment', exact: true })).toBeVisible()
   await visit(tablet, `${kibou.url}/dogs/${id}/intake?step=arrival`)
   await tablet.getByRole('textbox', { name: 'Weight' }).fill('400')
-  await tablet.getByRole('button', { name: 'Keep, and go on' }).click()
+  await tablet.getByRole('button', { name: 'Save and continue' }).click()
   await expect(tablet.getByText('A dog weighs between 0.5 and 120 kg.')).toBeVisible()
   await expect(tablet.getByRole('textbox', { name: 'Weight' })).toHaveValue('400')
   await other.close()
@@ -173,7 +175,7 @@ test('two people in one long form: both changes are kept, and it is said where t
   const open = async (tab: Page) => {
     await visit(tab, address)
     const note = tab.getByRole('textbox', { name: 'Anything else a vet should hear' })
-    const keep = tab.getByRole('button', { name: /^(Keep, and go on|Save both)$/ })
+    const keep = tab.getByRole('button', { name: /^(Save and continue|Save both)$/ })
     const said = tab.getByText('Nothing is lost: both changes stand above.')
     return { tab, note, keep, said, allergy: tab.getByRole('textbox', { name: 'To what' }).last() }
   }
@@ -189,17 +191,17 @@ test('two people in one long form: both changes are kept, and it is said where t
   })
   await mine.allergy.fill('beef')
   await mine.keep.press('Enter')
-  await expect(mine.tab.getByRole('heading', { name: 'Kit', exact: true })).toBeVisible()
+  await expect(mine.tab.getByRole('heading', { name: 'Equipment', exact: true })).toBeVisible()
   await mine.tab.unroute(/intake\?step=health/)
   await visit(mine.tab, address)
-  await expect(mine.tab.getByText('not kept for good yet')).toBeHidden()
+  await expect(mine.tab.getByText('not saved for good yet')).toBeHidden()
   // Each changed something else: one more press keeps both.
   await hers.note.fill('Sore left ear.')
   await hers.keep.press('Enter')
   await expect(hers.said).toBeInViewport()
   await expect(hers.keep).toBeFocused()
   await hers.keep.press('Enter')
-  await expect(hers.tab.getByRole('heading', { name: 'Kit', exact: true })).toBeVisible()
+  await expect(hers.tab.getByRole('heading', { name: 'Equipment', exact: true })).toBeVisible()
   // Both changed the same: the choice is where the keyboard is.
   await theirs.note.fill('Sore right ear.')
   await theirs.keep.press('Enter')
@@ -208,11 +210,11 @@ test('two people in one long form: both changes are kept, and it is said where t
   await theirs.tab.keyboard.press('ArrowDown')
   await expect(theirs.tab.getByRole('radio', { name: /^theirs/ })).toBeChecked()
   await theirs.keep.press('Enter')
-  await expect(theirs.tab.getByRole('heading', { name: 'Kit', exact: true })).toBeVisible()
+  await expect(theirs.tab.getByRole('heading', { name: 'Equipment', exact: true })).toBeVisible()
   const now = await open(page)
   await expect(now.allergy).toHaveValue('beef')
   await expect(now.note).toHaveValue('Sore left ear.')
-  await expect(page.getByText('not kept for good yet')).toBeHidden()
+  await expect(page.getByText('not saved for good yet')).toBeHidden()
 })
 
 test('a photo is taken in small, and what is none is refused', async ({ page, kibou }) => {
@@ -247,9 +249,9 @@ test('bowls: what is owed is given, by whoever feeds; the card and the lists are
   await wren.getByRole('button', { name: 'Bowl given: Wren' }).press('Enter')
   await expect(wren).toContainText('fed')
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}/food`)
-  await expect(page.getByRole('heading', { name: 'How it is fed' })).toBeHidden()
-  await page.getByRole('button', { name: /Take back: from the bowl/ }).press('Enter')
-  await expect(page.getByRole('button', { name: /Take back/ })).toHaveCount(0)
+  await expect(page.getByRole('heading', { name: 'Feeding plan' })).toBeHidden()
+  await page.getByRole('button', { name: /Undo: from the bowl/ }).press('Enter')
+  await expect(page.getByRole('button', { name: /Undo: / })).toHaveCount(0)
   for (const path of [`/dogs/${kibou.dog('Wren')}/card.pdf`, '/bowls/list.pdf', '/words/list.pdf']) {
     const answer = await page.request.get(`${kibou.url}${path}`)
     expect([
@@ -288,8 +290,8 @@ test('the table: a look names row and column, then all or nothing', async ({ pag
   expect(await out.text()).toContain(`30,Fern,A,${soon},${later}`)
   // It can be taken back, also after the page was left.
   await visit(page, `${kibou.url}/dogs/table`)
-  await page.getByRole('button', { name: 'Take all 2 back' }).press('Enter')
-  await expect(page.getByText('2 dogs were taken back.')).toBeVisible()
+  await page.getByRole('button', { name: 'Remove all 2' }).press('Enter')
+  await expect(page.getByText('2 dogs were removed.')).toBeVisible()
   expect(dogs()).toBe(before)
 })
 
@@ -343,7 +345,7 @@ test('a sick dog is not worked until somebody says so', async ({ page, kibou }) 
   other.exec('COMMIT')
   other.close()
   await expect(page.getByText(/Not worked: sick since/)).toBeHidden()
-  await expect(page.getByText(/busy with its database/)).toBeHidden()
+  await expect(page.getByText(/database is busy/)).toBeHidden()
 })
 
 test('hundreds of random inputs over HTTP: no 500, and nothing half-written', async ({ kibou, playwright }) => {

@@ -155,9 +155,9 @@ test('two people choose the same time: one gets it, the other is told', async ({
     // The last one offered: the first may be this very half hour, and past by the time it is booked.
     await p.getByRole('radio').last().check({ force: true })
   }
-  await page.getByRole('button', { name: 'Book it' }).click()
+  await page.getByRole('button', { name: 'Book this time' }).click()
   await expect(page.getByText('Booked. The invitation is below.')).toBeVisible()
-  await other.getByRole('button', { name: 'Book it' }).click()
+  await other.getByRole('button', { name: 'Book this time' }).click()
   await expect(other.getByText('Wren has a handoff already. Move that one instead.')).toBeVisible()
   expect(confirmed()).toBe(before + 1)
   await other.close()
@@ -175,7 +175,7 @@ test('a list that comes late does not take the focus from who went on by key', a
     await route.continue()
   })
   await visit(page, address)
-  const where = page.getByRole('button', { name: /Where it is shown$/ })
+  const where = page.getByRole('button', { name: /Location$/ })
   await where.press('Tab')
   const next = page.getByRole('link', { name: 'Print (A5)' })
   await expect(next).toBeFocused()

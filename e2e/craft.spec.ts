@@ -25,10 +25,10 @@ const tapped = (page: Page, name: 'Clean' | 'Helped' | 'Late' | 'Miss') =>
 const reps = (page: Page, n: number, of: number) =>
   expect(page.getByRole('status', { name: new RegExp(`^Rep ${n} of ${of}`) })).toBeVisible()
 
-test('marker: every mark is paid, whatever the house’s schedule says', async ({ page, kibou }) => {
-  await work(page, kibou, 'Heron', 'marker', 'Mark and pay')
+test('marker: every mark is paid, whatever the kennel’s schedule says', async ({ page, kibou }) => {
+  await work(page, kibou, 'Heron', 'marker', 'Mark and reward')
   for (let i = 1; i <= 4; i++) {
-    await expect(page.getByText('unpaid')).toHaveCount(0)
+    await expect(page.getByText('no treat, quiet praise')).toHaveCount(0)
     await tapped(page, 'Clean')
     await reps(page, i, 10)
   }
@@ -37,7 +37,7 @@ test('marker: every mark is paid, whatever the house’s schedule says', async (
 test('watch and sit-stay: five intervals on one tap of start, then one release', async ({ page, kibou }) => {
   for (const command of ['watch', 'sit-stay']) {
     await work(page, kibou, 'Heron', command, '1 s')
-    await say(page, /Each 1 s:/)
+    await say(page, /Reward each 1 s:/)
     await page.getByRole('button', { name: /^Start/ }).tap()
     // The set is over when the fifth is paid; nothing was tapped in between.
     await expect(page.getByText('This set: 5 clean of 5.')).toBeVisible()
@@ -49,7 +49,7 @@ test('down-stay at a distance: gone back to or called out as chance says, and no
   kibou,
 }) => {
   await work(page, kibou, 'Heron', 'down-stay', '3 m, 5 s')
-  await say(page, /; (go back to it|call it out of this one)/)
+  await say(page, /; (go back to the dog|call the dog out of this one)/)
   await page.getByRole('button', { name: /^Start/ }).tap()
   await reps(page, 1, 5)
 })
@@ -73,7 +73,7 @@ test('down: stuck on its first rung, another road is two taps at most, and it is
   await work(page, kibou, 'Siskin', 'down', 'Lure from a sit')
   const miss = page.getByRole('button', { name: /^Miss/ })
   const begin = page.getByRole('button', { name: /^Begin set/ })
-  const noBreak = page.getByRole('button', { name: 'No break: it is not the dog' })
+  const noBreak = page.getByRole('button', { name: 'No break: the cause is not the dog' })
   const onward = page.getByRole('button', { name: /^(Next set|Close this set)/ }).first()
   for (let set = 0; set < 3; set++) {
     for (let i = 0; i < 3; i++) await miss.tap()
@@ -92,8 +92,8 @@ test('down: stuck on its first rung, another road is two taps at most, and it is
     }).toPass()
     if (await begin.isVisible()) await begin.tap()
   }
-  await say(page, 'Stuck at Lure from a sit: one tap tries')
-  await page.getByRole('button', { name: 'Other ways' }).tap()
+  await say(page, 'Stuck at Lure from a sit. One tap to try')
+  await page.getByRole('button', { name: 'Other methods' }).tap()
   await page.getByRole('button', { name: 'From a bow' }).tap()
   await say(page, /Trying: from a bow/)
   await tapped(page, 'Clean')
@@ -112,7 +112,7 @@ test('touch: the palm and no word while it is made, then at once after a thing t
   await say(page, /at the palm that was touched, from the other hand/)
   await tapped(page, 'Clean')
   await work(page, kibou, 'Heron', 'touch', 'After tossed food')
-  await say(page, /Say the word now: “Touch”/)
+  await say(page, /Say: “Touch”/)
   await tapped(page, 'Late')
   await kibou.becomes(
     2,
@@ -131,18 +131,18 @@ test('place: in parts without a word, the word as it sets off, a treat tossed aw
   await work(page, kibou, 'Heron', 'place', 'Four paws')
   await say(page, /Give no cue/)
   await work(page, kibou, 'Heron', 'place', 'Release, toss away')
-  await say(page, /as it sets off/)
+  await say(page, /as the dog sets off/)
   await say(page, /treat tossed away/)
   await tapped(page, 'Clean')
   await expect(page.getByRole('status', { name: /^Rep 1 of/ })).toBeVisible()
   await work(page, kibou, 'Heron', 'place', '5 s')
-  await say(page, /Each 5 s:.*on the bed/)
+  await say(page, /Reward each 5 s:.*on the bed/)
   await page.getByRole('button', { name: /^Start/ }).tap()
   await reps(page, 1, 5)
   await page.getByRole('button', { name: /^Broke/ }).tap()
   await say(page, /Broke at \d/)
   await work(page, kibou, 'Heron', 'place', 'One foot back')
-  await say(page, /return and pay on the bed/)
+  await say(page, /return and reward on the bed/)
 })
 
 test('heel: a stretch is paid every two steps at the seam, with its pieces, its turns and stops', async ({
@@ -152,7 +152,7 @@ test('heel: a stretch is paid every two steps at the seam, with its pieces, its 
   const since = Date.now()
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/heel`)
   await page.getByRole('button', { name: 'Potty break done' }).tap()
-  await work(page, kibou, 'Heron', 'heel', 'Pay every 2 steps')
+  await work(page, kibou, 'Heron', 'heel', 'Reward every 2 steps')
   await expect(page.getByRole('timer', { name: 'Back and forth over one dull stretch' })).toBeVisible()
   await say(page, /5 × .* in the stretch.*every 2 steps/)
   await page.getByRole('button', { name: /^Turn/ }).tap()
@@ -175,13 +175,13 @@ test('heel: a stretch is paid every two steps at the seam, with its pieces, its 
   )
 })
 
-test('recall: off the bowl as it finishes, a handful of its meal; out of a stay, at a moment nobody foresees', async ({
+test('recall: off the bowl as it finishes, a handful of the meal; out of a stay, at a moment nobody foresees', async ({
   page,
   kibou,
 }) => {
   const since = Date.now()
   await work(page, kibou, 'Heron', 'recall', 'Bowl drill, word')
-  await say(page, /Call as it finishes the bowl.*15 g of its meal in the bowl/)
+  await say(page, /Call as the dog finishes the bowl.*15 g of the meal in the bowl/)
   await say(page, /Recall: \d+ of \d+ today/)
   await page.getByRole('button', { name: /^I call/ }).tap()
   await tapped(page, 'Clean')
@@ -217,17 +217,17 @@ test('leave it: silent at the fist, then the word as the thing goes down, and ne
 
 test('settle: the interval is asked, longer after a calm minute, shorter after a struggle', async ({ page, kibou }) => {
   await work(page, kibou, 'Siskin', 'settle', 'With pauses')
-  await say(page, /every 2 s while it is calm/)
+  await say(page, /every 2 s while the dog is calm/)
   await tapped(page, 'Clean')
-  await say(page, /every 5 s while it is calm/)
+  await say(page, /every 5 s while the dog is calm/)
   await tapped(page, 'Miss')
-  await say(page, /every 2 s while it is calm/)
+  await say(page, /every 2 s while the dog is calm/)
 })
 
 test('down at a distance: one word and one hand, the other one for a dog on the right', async ({ page, kibou }) => {
   await work(page, kibou, 'Heron', 'down-distance', '0.5 m')
   await say(page, /“Down”, once, left hand/)
-  await say(page, /walk out and pay on the floor/)
+  await say(page, /walk out and reward on the floor/)
   await tapped(page, 'Clean')
   await reps(page, 1, 10)
   await tapped(page, 'Late')
@@ -252,7 +252,7 @@ test('check-in: the emergency sit is sprung when the tone says so, at a moment d
   await say(page, /Go on as if nothing were/)
   // The wait is drawn between twenty seconds and a minute and a half.
   await page.clock.fastForward(95_000)
-  await say(page, 'the sit word, once, wherever it is')
+  await say(page, 'the sit word, once, wherever the dog is')
   await tapped(page, 'Clean')
   await say(page, /Go on as if nothing were/)
   await page.getByRole('button', { name: /^End set/ }).tap()
@@ -271,11 +271,11 @@ test('toys: play is the pay, with its clock; between two sets there is one for t
   await expect(page.getByRole('timer', { name: 'Break: play' })).toBeVisible()
 })
 
-test('the mark, practised: ten moments, and how the marks lie about them', async ({ page, kibou }) => {
+test('the mark, practiced: ten moments, and how the marks lie about them', async ({ page, kibou }) => {
   await visit(page, `${kibou.url}/timing`)
   await page.getByRole('button', { name: 'Begin' }).tap()
   await page.getByRole('button', { name: /^Mark/ }).tap()
-  await say(page, /Early: it was not down yet/)
+  await say(page, /Early: not down yet/)
   await say(page, '2 of 10')
 })
 
@@ -301,7 +301,7 @@ test('chosen by hand: a level begins easier, an untaught rung and one off leash 
     since,
   )
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/work/recall`)
-  await expect(page.getByRole('link', { name: 'Begin its baseline' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Start the baseline' })).toBeVisible()
   doWithoutBaseline(kibou, 'Siskin')
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/work/recall`)
   const choose = async (rung: string) => {
@@ -311,10 +311,10 @@ test('chosen by hand: a level begins easier, an untaught rung and one off leash 
   await choose('Long line, 30 steps')
   await say(page, /^Not taught yet: “.*” comes first\.$/)
   await choose('Enclosed, off leash')
-  await say(page, /^Off leash .*What is recorded is kept and marked so\.$/)
+  await say(page, /^Off leash .*What is recorded is saved and marked so\.$/)
   // Nobody is sent to call a loose dog that may not come; a call that was made is kept.
   await page.getByRole('button', { name: /^Begin set/ }).tap()
-  await say(page, 'Do not call. Walk to it')
+  await say(page, 'Do not call. Walk to the dog')
   await expect(page.getByRole('button', { name: /^I call\b/ })).toHaveCount(0)
   await page.getByRole('button', { name: /^I called all the same/ }).tap()
   await tapped(page, 'Miss')
@@ -333,17 +333,17 @@ test('kit: leash and collar a tap each; a slip lead is looked at once a block, a
   const since = Date.now()
   await visit(page, `${kibou.url}/house`)
   await page.getByRole('textbox', { name: 'Device', exact: true }).last().fill('slip lead')
-  await page.getByRole('button', { name: 'Keep the house' }).tap()
-  await say(page, /Kept/)
+  await page.getByRole('button', { name: 'Save kennel' }).tap()
+  await say(page, /Saved/)
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/heel`)
   await page.getByRole('button', { name: /Rung/ }).first().tap()
-  await page.getByRole('option', { name: 'Pay every 2 steps' }).first().tap()
-  await page.getByRole('radio', { name: /^Kit/ }).tap()
+  await page.getByRole('option', { name: 'Reward every 2 steps' }).first().tap()
+  await page.getByRole('radio', { name: /^Equipment/ }).tap()
   await page.getByRole('radio', { name: '1.8 m leash' }).tap()
   await page.getByRole('radio', { name: 'slip lead' }).tap()
   // Heron walks on the right.
   await say(page, /high behind the ears, above the windpipe; from its front like a q/)
-  await page.getByRole('button', { name: 'It fits so' }).tap()
+  await page.getByRole('button', { name: 'Fit is right' }).tap()
   await page.getByRole('button', { name: 'Begin set' }).tap()
   await tapped(page, 'Clean')
   await page.getByRole('button', { name: /^End set/ }).tap()
@@ -359,26 +359,26 @@ test('kit: leash and collar a tap each; a slip lead is looked at once a block, a
 test('signs of stress: recover, and the set is short; a stare ends the block', async ({ page, kibou }) => {
   await work(page, kibou, 'Heron', 'sit', 'Full sit')
   await tapped(page, 'Clean')
-  await page.getByRole('button', { name: /^Trouble/ }).tap()
+  await page.getByRole('button', { name: /^Over threshold/ }).tap()
   await page.getByRole('checkbox', { name: 'Stress yawn' }).or(page.getByText('Stress yawn')).first().tap()
-  await say(page, /Nothing is asked until it is calm and eats/)
-  await say(page, /Recover, away from it/)
+  await say(page, /Ask for nothing until the dog is calm and eats/)
+  await say(page, /Recover, farther away/)
   await page.getByRole('button', { name: 'Back to the set, 3 reps at most' }).tap()
   await tapped(page, 'Clean')
   await tapped(page, 'Clean')
   await expect(page.getByRole('heading', { name: 'Enough after signs of stress' })).toBeVisible()
   await page.getByRole('button', { name: /^Undo rep/ }).tap()
-  await page.getByRole('button', { name: /^Trouble/ }).tap()
+  await page.getByRole('button', { name: /^Over threshold/ }).tap()
   await page.getByText('Frozen stare').tap()
   await say(page, /Nothing more in this block/)
-  await page.getByRole('button', { name: 'End the block' }).tap()
+  await page.getByRole('button', { name: 'End block' }).tap()
   await expect(page.getByRole('timer', { name: 'Wind down' })).toBeVisible()
 })
 
 test('another way of teaching is chosen before the first rep', async ({ page, kibou }) => {
   doWithoutBaseline(kibou, 'Siskin')
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/work/down`)
-  await page.getByRole('button', { name: /Way to teach it/ }).tap()
+  await page.getByRole('button', { name: /Teaching method/ }).tap()
   await page
     .getByRole('option', { name: /From a bow/i })
     .first()

@@ -14,11 +14,11 @@ test.describe('the dog’s page', () => {
     const wren = kibou.dog('Wren')
     await visit(page, `${kibou.url}/dogs/${wren}`)
     const next = page.getByRole('region', { name: 'Next' })
-    await expect(next.getByRole('listitem').first()).toContainText('Pay:')
+    await expect(next.getByRole('listitem').first()).toContainText('Reward:')
     await tabTo(page, /^\s*why/)
     await page.keyboard.press('Enter')
-    await expect(next.getByText(/Pay tier \d of 4/).first()).toBeVisible()
-    await expect(page.getByText('Rungs held, of')).toBeVisible()
+    await expect(next.getByText(/Reward value \d of 4/).first()).toBeVisible()
+    await expect(page.getByText('Rungs mastered, of')).toBeVisible()
 
     await visit(page, `${kibou.url}/dogs/${wren}?command=sit&only=misses#sets`)
     const sets = page.getByRole('region', { name: 'Sets' })
@@ -45,7 +45,7 @@ test.describe('the dog’s page', () => {
     await expect(dialog.getByRole('button', { name: 'Rep 1: helped' })).toBeVisible()
     await tabTo(page, /Save correction/)
     await page.keyboard.press('Enter')
-    await expect(dialog.getByRole('alert')).toContainText('Say why')
+    await expect(dialog.getByRole('alert')).toContainText('Give a reason')
     // Whoever was refused is where they were.
     await expect(dialog.getByRole('button', { name: 'Save correction' })).toBeFocused()
     await dialog.getByLabel('Reason').fill('my thumb')
@@ -53,10 +53,10 @@ test.describe('the dog’s page', () => {
     await expect(dialog.getByRole('button', { name: 'Save correction' })).toBeEnabled()
     await dialog.getByRole('button', { name: 'Save correction' }).press('Enter')
     // It says what it moved, and is closed then.
-    await expect(dialog.getByRole('status')).toContainText('It is put right.')
+    await expect(dialog.getByRole('status')).toContainText('Corrected.')
     await dialog.getByRole('button', { name: 'Close' }).press('Enter')
     await expect(dialog).toBeHidden()
-    await expect(sets.getByText('taken back: my thumb')).toBeVisible()
+    await expect(sets.getByText('undone: my thumb')).toBeVisible()
     expect(voided()).toBe(before + 1)
     expect(
       kibou.count('SELECT count(*) AS n FROM training_set WHERE residency_id = ? AND replaces IS NOT NULL', wren),
@@ -72,7 +72,7 @@ test.describe('the dog’s page', () => {
       if (route.request().method() === 'POST') await held
       await route.continue()
     })
-    const keep = page.getByRole('button', { name: 'Keep note' })
+    const keep = page.getByRole('button', { name: 'Save note' })
     await keep.press('Enter')
     await expect(keep).toBeDisabled()
     await keep.press('Enter')
@@ -87,7 +87,8 @@ test.describe('the dog’s page', () => {
     kibou,
   }) => {
     await visit(page, `${kibou.url}/dogs/${kibou.dog('Mallet')}/commands/sit-stay`)
-    await expect(page.getByRole('heading', { name: 'Stuck at 10 s' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'What to try' })).toBeVisible()
+    await expect(page.getByRole('region', { name: 'What to try' })).toContainText('Stuck at 10 s.')
     await expect(page.getByText(/95% interval/)).toBeVisible()
     await page.getByLabel('How (optional)').fill('chicken')
     await page.getByRole('button', { name: 'Log it' }).press('Enter')
@@ -134,9 +135,9 @@ test(
     await expect(page.getByText('goes down from 2 to 1').first()).toBeVisible()
     await expect(page.getByRole('button', { name: 'Publish as the next version' })).toBeDisabled()
     await expectNoAxeFindings(page)
-    await rungs.getByRole('row').filter({ hasText: 'paid at each 1 s of one hold' }).click()
+    await rungs.getByRole('row').filter({ hasText: 'rewarded at each 1 s of one stay' }).click()
     while ((await names())[0] !== '1 s') await page.getByRole('button', { name: 'Up' }).press('Enter')
-    await expect(page.getByText('Nothing is wrong with it.')).toBeVisible()
+    await expect(page.getByText('No faults found.')).toBeVisible()
     // By mouse: dragged below the next one, then put back by the buttons.
     await rungs
       .getByRole('row')
@@ -161,7 +162,7 @@ test(
       ),
     })
     await expect(page.getByText('Refused:')).toBeVisible()
-    await expect(page.getByText('The file was refused whole')).toBeVisible()
+    await expect(page.getByText('The file was rejected')).toBeVisible()
     await expect(page.getByLabel('Criterion, in words')).toHaveValue('holds 1 s, you stand very close')
 
     await page.getByRole('button', { name: 'Publish as the next version' }).press('Enter')
@@ -220,6 +221,6 @@ test('the rule bench computes in a worker, side by side, refuses what it cannot 
   await expect(figure('Expected reps until it passes')).toContainText('18.7')
   await expect(page.getByText(/points off/)).toBeVisible()
   await page.setViewportSize({ width: 390, height: 844 })
-  // The curves are drawn anew for the new width a moment later.
+  // The curves are drawn again for the new width a moment later.
   await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
 })

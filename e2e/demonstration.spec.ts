@@ -31,7 +31,7 @@ test('a lead changes the script by keyboard, sees who changed it, and prints it'
 
   const words = page.getByRole('textbox', { name: /is told$/ }).first()
   await words.fill('Breathe. Then say it, once.')
-  await page.getByRole('button', { name: 'Keep the words' }).first().press('Enter')
+  await page.getByRole('button', { name: 'Save wording' }).first().press('Enter')
   await expect(page.getByText('Changed by Maud Ferrow', { exact: false })).toContainText('4 times in all')
   await kibou.becomes(4, changes)
   await reload(page)

@@ -140,9 +140,10 @@ test.describe('the door', () => {
     await signIn(page.context().request, kibou, 'ebba')
     // What only a trainer or a lead does, by the names of its buttons, wherever it stands.
     const deeds = new RegExp(
-      '^(correct|Correct|Log it|Cancel it|Move it|Book it|Save correction|Swap runs|Change the stay|Change dates|' +
-        'Resume training|Keep homework|Read it|Pause a dog|Edit|Go on with the draft|Restore booking|' +
-        'Apply from|Rehearse|Show it|Add a |Back up|Publish)',
+      '^(correct|Correct|Log it|Cancel handoff|Move handoff|Book this time|Save correction|Swap runs|' +
+        'Change the stay|Change dates|' +
+        'Resume training|Save location|Save word|Read it|Pause a dog|Edit|Go on with the draft|Restore booking|' +
+        'Apply from|Rehearse|Start demonstration|Add a |Back up|Publish)',
     )
     for (const one of pages.filter((p) => p.least === 'hand')) {
       const address = sampleAddress(one, kibou.dog)
@@ -174,15 +175,15 @@ test.describe('the door', () => {
     await page.keyboard.press('Enter')
     await expect(page.getByText('That is not the passcode.')).toBeVisible()
     await page.getByLabel('Passcode').fill('osier bank')
-    // Somebody else holds the kennel’s file for a moment: what was typed is there to be sent again.
+    // Someone else holds the kennel’s file for a moment: what was typed is there to be sent again.
     const held = new Database(kibou.file)
     held.exec('BEGIN IMMEDIATE')
     await page.keyboard.press('Enter')
-    await expect(page.getByText(/is busy with its database/)).toBeVisible()
+    await expect(page.getByText(/database is busy/)).toBeVisible()
     held.close()
     await expect(page.getByLabel('Passcode')).toHaveValue('osier bank')
     await page.keyboard.press('Enter')
-    await expect(page.getByRole('heading', { name: 'House method' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Training method' })).toBeVisible()
     await alive(page)
     await page.getByRole('button', { name: /Maud Ferrow is signed in/ }).press('Enter')
     await expect(page.getByRole('heading', { name: 'Who is it?' })).toBeVisible()
@@ -192,7 +193,7 @@ test.describe('the door', () => {
     await page.keyboard.press('Space')
     await page.getByLabel('Passcode').fill('osier bank')
     await page.keyboard.press('Enter')
-    await expect(page.getByRole('heading', { name: 'House method' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Training method' })).toBeVisible()
     await expect(page.getByRole('link', { name: 'People' })).toBeHidden()
     await page.goto(`${kibou.url}/people/new`)
     await expect(page.getByText('That page is for a lead.')).toBeVisible()
@@ -288,7 +289,7 @@ test.describe('the door', () => {
     db.exec('UPDATE signing_in SET ended_at = 1')
     db.close()
     for (let i = 0; i < 3; i++) await page.keyboard.press('c')
-    await expect(page.getByText(/kept here: 3/)).toBeVisible()
+    await expect(page.getByText(/On device: 3/)).toBeVisible()
     await page.getByRole('link', { name: 'sign in to send' }).click()
     await expect(page.getByRole('heading', { name: 'Who is it?' })).toBeVisible()
     await expect(page.locator('html[data-alive]')).toHaveCount(1)

@@ -17,7 +17,7 @@ test('a command that is switched off is promised by keyboard, and then stands on
   await page.keyboard.press('Enter')
   await page.getByRole('option', { name: /^Word alone/ }).click()
   await expectNoAxeFindings(page)
-  await page.getByRole('button', { name: 'Keep, and go on' }).click()
+  await page.getByRole('button', { name: 'Save and continue' }).click()
   await expect(page).toHaveURL(/step=arrival/)
   await visit(page, `${kibou.url}/dogs/${id}`)
   await expect(page.getByRole('heading', { name: 'Stand', level: 3, exact: true })).toBeVisible()
@@ -52,9 +52,9 @@ test.describe('on a phone', () => {
 
   test('a walk to sniff is a small thing, with its minutes', async ({ page, kibou }) => {
     await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}/block`)
-    await page.getByRole('button', { name: 'Small thing' }).tap()
+    await page.getByRole('button', { name: 'Quick log' }).tap()
     await page.getByRole('button', { name: 'Sniff: Wren' }).tap()
-    await expect(page.getByText(/Kept: .* Wren: a walk to sniff, nothing asked\./)).toBeVisible()
+    await expect(page.getByText(/Saved: .* Wren: a walk to sniff, nothing asked\./)).toBeVisible()
     await page.getByRole('radio', { name: '10', exact: true }).tap()
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   })

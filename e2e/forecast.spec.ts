@@ -29,7 +29,7 @@ test('room for another dog: the weeks ahead, and what one more would take from t
   await expect(page.getByRole('table').getByRole('row')).toHaveCount(9)
   await page.getByRole('button', { name: 'Run forecast' }).click()
   await expect(page.getByText(/to be ready on/)).toBeVisible()
-  await expect(page.getByText(/it can arrive as late as|plan a longer stay/)).toBeVisible()
+  await expect(page.getByText(/the dog can arrive as late as|plan a longer stay/)).toBeVisible()
   await expectNoAxeFindings(page)
 })
 
@@ -58,10 +58,10 @@ test('learned rates go out as a file and come in again; a wrong file changes not
 test('the week’s report: its words are changed and kept, and stand in its PDF', async ({ page, kibou }) => {
   await signIn(page.request, kibou, 'maud')
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/report`)
-  const sheet = page.getByRole('region', { name: 'As the owner reads it' })
+  const sheet = page.getByRole('region', { name: 'What the owner reads' })
   await expect(sheet.getByText(/^Heron trained on .* (He|She|Heron) had .* short sessions? with/)).toBeVisible()
   await page.getByLabel('What is new').fill('Heron waits at every door now.')
-  await page.getByRole('button', { name: 'Keep it' }).press('Enter')
+  await page.getByRole('button', { name: 'Save report' }).press('Enter')
   await expect(page.getByText(/^Written by Maud Ferrow/)).toBeVisible()
   await expect(sheet.getByText('Heron waits at every door now.')).toBeVisible()
   const address = (await sheet.getByRole('link', { name: 'As a PDF' }).getAttribute('href')) ?? ''

@@ -27,7 +27,7 @@ test('a whole block with the network cut and a reload in the middle: each rep is
   kibou.launcher.kill('SIGKILL')
   process.kill(server, 'SIGKILL')
   const first = await workReps(page, 14, pointer)
-  await expect(page.getByText(/kept here: 1\d|kept here: 2\d/)).toBeVisible()
+  await expect(page.getByText(/On device: 1\d|On device: 2\d/)).toBeVisible()
   await page.reload()
   await expect(page.getByRole('button', { name: /^Clean|^Next set|^On to|^Begin set/ }).first()).toBeVisible()
   const second = await workReps(page, 14, pointer)
@@ -55,7 +55,7 @@ test('a tap in the very moment of a reload is kept', async ({ page, kibou, conte
     document.querySelector<HTMLElement>('[data-first=true]')?.click()
     location.reload()
   })
-  await expect(page.getByText(/kept here: [1-9]/)).toBeVisible()
+  await expect(page.getByText(/On device: [1-9]/)).toBeVisible()
   await context.setOffline(false)
   await sent(page)
   await kibou.becomes(2, repsSince, since)
@@ -94,7 +94,7 @@ test(
       await sent(page)
       await context.setOffline(true)
       const during = await workReps(page, 12, pointer)
-      await expect(page.getByText(/no network: do not reload/)).toBeVisible()
+      await expect(page.getByText(/no network, do not reload/)).toBeVisible()
       let asked = false
       page.once('dialog', (dialog) => {
         asked = dialog.type() === 'beforeunload'
@@ -129,9 +129,9 @@ test('two devices work one dog at once: both are kept, and each is told of the o
   await sent(page)
   await visit(second, `${kibou.url}/dogs/${kibou.dog('Heron')}/block`)
   // Before anything is begun, and while it is worked.
-  await expect(second.getByText(/Maud works Heron since \d\d:\d\d: .*2 reps/)).toBeVisible()
+  await expect(second.getByText(/Maud has been working Heron since \d\d:\d\d \(.*2 reps\)/)).toBeVisible()
   await second.getByRole('button', { name: /^Begin/ }).click()
-  await expect(second.getByText(/Maud works Heron since \d\d:\d\d: .*2 reps/)).toBeVisible()
+  await expect(second.getByText(/Maud has been working Heron since \d\d:\d\d \(.*2 reps\)/)).toBeVisible()
   await Promise.all([workReps(page, 9, pointer), workReps(second, 7, pointer)])
   await Promise.all([sent(page), sent(second)])
   await kibou.becomes(18, repsSince, since)

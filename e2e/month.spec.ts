@@ -12,7 +12,7 @@ test('the books of a dog are put right by keyboard, runs swapped, and what it wa
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}`)
   await tabTo(page, /Edit details/)
   await page.keyboard.press('Enter')
-  await page.getByLabel('Owner', { exact: true }).fill('Odd Person')
+  await page.getByRole('textbox', { name: 'Owner', exact: true }).fill('Odd Person')
   await page.keyboard.press('Enter')
   await expect(page.getByText(/Owner: .* became Odd Person\./)).toBeVisible()
   await expect(page.getByText(/Odd Person’s; goes home/)).toBeVisible()
@@ -34,17 +34,18 @@ test('a package is given in one choice, with what it costs beside it and what th
   kibou,
 }) => {
   await visit(page, `${kibou.url}/dogs/new`)
-  await page.getByLabel('Name', { exact: true }).fill('Gorse')
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Gorse')
   await page.getByLabel('Run number').fill('91')
-  await page.getByLabel('Owner', { exact: true }).fill('Tamsin')
+  await page.getByRole('textbox', { name: 'Owner', exact: true }).fill('Tamsin')
   await page.getByRole('button', { name: /Begin from/ }).press('Enter')
   await page.getByRole('option', { name: /Good at home/ }).press('Enter')
   await expect(page.locator('input[name="leavesOn"]')).toHaveValue(inDays(14))
-  await expect(page.getByText(/2 places: two days in each; 2 people: two days with each; about/).first()).toBeVisible()
+  const cost = page.getByText(/2 locations: two days in each; 2 handlers: two days with each; about/)
+  await expect(cost.first()).toBeVisible()
   await expect(page.getByText(/All of it: about \d+ reps from the start/)).toBeVisible()
-  const places = page.getByRole('listitem').filter({ hasText: 'Sit up to' }).getByLabel('Places')
+  const places = page.getByRole('listitem').filter({ hasText: 'Sit up to' }).getByLabel('Locations')
   await places.fill('9')
-  await expect(page.getByText('9 places are asked for; “Word alone” can be worked in 6 here.')).toBeVisible()
+  await expect(page.getByText('9 locations are promised; “Word alone” can be worked in 6 here.')).toBeVisible()
   // Refused, it comes back as it was typed, and not as the package had it.
   await page.getByRole('button', { name: 'Add dog' }).press('Enter')
   await expect(page.getByText('One thing is not right yet. Nothing you typed is lost.')).toBeVisible()
@@ -80,19 +81,19 @@ test('a package says what each promise costs as it is chosen, and each run keeps
   await choose(/Level/, long, /^2/)
   await expect(long.getByText(/at level 2/)).toBeVisible()
   await choose(/up to/, far, /^3 m, 15 s/)
-  await far.getByLabel('Places').fill('9')
-  await expect(far.getByText(/9 places are asked for/)).toBeVisible()
-  await page.getByRole('button', { name: 'Keep the package' }).press('Enter')
+  await far.getByLabel('Locations').fill('9')
+  await expect(far.getByText(/9 locations are promised/)).toBeVisible()
+  await page.getByRole('button', { name: 'Save package' }).press('Enter')
   await expect(page.getByText('One thing is not right yet. Nothing you typed is lost.')).toBeVisible()
-  await far.getByLabel('Places').fill('1')
-  await page.getByRole('button', { name: 'Keep the package' }).press('Enter')
+  await far.getByLabel('Locations').fill('1')
+  await page.getByRole('button', { name: 'Save package' }).press('Enter')
   await expect(page.getByRole('heading', { name: /^Stays/ })).toBeVisible()
   await visit(page, `${kibou.url}/dogs/new`)
   await page.getByRole('button', { name: /Begin from/ }).press('Enter')
   await page.getByRole('option', { name: /Stays/ }).press('Enter')
   await expect(long.getByRole('button', { name: /Level/ })).toHaveText(/2/)
   await expect(far.getByRole('button', { name: /Level/ })).toHaveText(/0/)
-  await expect(far.getByLabel('Places')).toHaveValue('1')
+  await expect(far.getByLabel('Locations')).toHaveValue('1')
 })
 
 test('a day that was typed stays when a package is chosen; the day of a package is changed by the next one', async ({
@@ -119,9 +120,9 @@ test('a dog that does not come is canceled with why, stands in the archive, and 
   kibou,
 }) => {
   await visit(page, `${kibou.url}/dogs/new`)
-  await page.getByLabel('Name', { exact: true }).fill('Gorse')
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Gorse')
   await page.getByLabel('Run number').fill('91')
-  await page.getByLabel('Owner', { exact: true }).fill('Tamsin')
+  await page.getByRole('textbox', { name: 'Owner', exact: true }).fill('Tamsin')
   await page.getByRole('button', { name: /Begin from/ }).press('Enter')
   await page.getByRole('option', { name: /Good at home/ }).press('Enter')
   await page.getByRole('button', { name: 'Add dog' }).press('Enter')
@@ -149,7 +150,7 @@ test('a dog that went home is found from the box of names, and comes back with w
   await expect(page.getByRole('heading', { name: 'Dogs that were here' })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Linnet', exact: true })).toBeVisible()
   await page.getByRole('link', { name: 'Linnet comes back' }).press('Enter')
-  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Linnet')
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Linnet')
   await expect(page.getByRole('button', { name: /Begin from/ })).toContainText('as Linnet was promised')
 })
 
@@ -163,8 +164,8 @@ test('a sheet of another day of the stay, typed in by keyboard, stands in the lo
   await typeDay(page, 'On', inDays(-5))
   await page.getByRole('textbox', { name: /Next line/ }).fill('Wren sit word alone CCHCM')
   await page.keyboard.press('Enter')
-  await page.getByRole('button', { name: 'Keep 1 set' }).press('Enter')
-  await expect(page.getByText('Kept: 1 set.')).toBeVisible()
+  await page.getByRole('button', { name: 'Save 1 set' }).press('Enter')
+  await expect(page.getByText('Saved: 1 set.')).toBeVisible()
   await kibou.becomes(
     1,
     `SELECT count(*) AS n FROM training_set
@@ -191,7 +192,7 @@ test('back to a backup from the page of the house: a look first, then the kennel
   await expect(page.getByText('No backup is in the folder yet.')).toBeHidden()
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Wren')}`)
   await page.getByLabel('A note for the next block').fill('written after the backup')
-  await page.getByRole('button', { name: 'Keep note' }).press('Enter')
+  await page.getByRole('button', { name: 'Save note' }).press('Enter')
   const notes = "SELECT count(*) AS n FROM note WHERE text = 'written after the backup'"
   await kibou.becomes(1, notes)
   await visit(page, `${kibou.url}/house`)
@@ -201,7 +202,7 @@ test('back to a backup from the page of the house: a look first, then the kennel
   await expectNoAxeFindings(page)
   // It asks first, and can be left alone.
   await page.getByRole('button', { name: 'Go back to this one' }).press('Enter')
-  await page.getByRole('button', { name: 'Keep this kennel' }).press('Enter')
+  await page.getByRole('button', { name: 'Stay on this kennel' }).press('Enter')
   await page.getByRole('button', { name: 'Go back to this one' }).press('Enter')
   await page.getByRole('button', { name: 'Go back now' }).press('Enter')
   await expect.poll(() => readdirSync(join(kibou.file, '..')).some((f) => f.includes('.before-'))).toBe(true)

@@ -29,8 +29,8 @@ test.describe('a set in the yard', () => {
     await expect(page.getByText('The promise for this command is met.')).toBeVisible()
     await expectNoAxeFindings(page)
     await settled(page)
-    await page.getByRole('button', { name: 'End the block' }).tap()
-    await page.getByRole('button', { name: 'End the block' }).tap()
+    await page.getByRole('button', { name: 'End block' }).tap()
+    await page.getByRole('button', { name: 'End block' }).tap()
     await sent(page)
     await page.getByRole('link', { name: 'Back to Bramble' }).last().tap()
     await expect(page.getByLabel('Handoff').getByText(/Ready/)).toBeVisible()
@@ -66,7 +66,7 @@ test.describe('a set in the yard', () => {
     expect((await breaksAfter('2 of 5', '1 of 5 clean in a row')) - started).toBeGreaterThan(5000)
     const holdMost = (performance.now() - started) / 1000 - 5
     // Five seconds are held: the first break is put back at the same spot, a second one running is shortened.
-    await expect(page.getByText('put back unpaid at the same spot')).toBeVisible()
+    await expect(page.getByText('put back at the same spot without a treat')).toBeVisible()
     await page.getByRole('button', { name: 'Start hold' }).tap()
     await breaksAfter('of 5 s')
     await expect(page.getByRole('heading', { name: 'Back to 2 s' })).toBeVisible()
@@ -145,7 +145,7 @@ test('a fault seen is one tap after the rep: a crooked recall at level 2 is not 
     await page.getByRole('button', { name: 'crooked' }).click()
     if (counts) await expect(page.getByText(counts)).toBeVisible()
   }
-  await expect(page.getByText('Crooked twice running at this level: shorter distance.')).toBeVisible()
+  await expect(page.getByText(/Crooked twice in a row at this level\. Shorten the distance\./)).toBeVisible()
   await sent(page)
   await kibou.becomes(
     2,
@@ -199,7 +199,7 @@ test('two pieces of kit are worked in turns, with the heat and the exercise, and
   await sent(page)
   await page.getByRole('link', { name: 'See them side by side' }).press('Enter')
   const harness = page
-    .getByRole('region', { name: /Kit at Word alone.*harness/ })
+    .getByRole('region', { name: /Equipment at Word alone.*harness/ })
     .getByRole('row')
     .filter({ hasText: 'harness' })
   await expect(harness.getByRole('cell').nth(3)).toHaveText('18')
@@ -217,7 +217,7 @@ test(
     await visit(page, `${kibou.url}/dogs/${kibou.dog('Heron')}/work/down`)
     await page.getByRole('button', { name: /Rung/ }).click()
     await page.getByRole('option', { name: /Handler standing/ }).click()
-    await page.getByRole('radio', { name: /^Place/ }).click()
+    await page.getByRole('radio', { name: /^Location/ }).click()
     await page.getByRole('radio', { name: 'Hay barn', exact: true }).click()
     await page.getByRole('button', { name: 'Begin set' }).click()
     await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
@@ -230,7 +230,7 @@ test(
     await page.getByRole('button', { name: /Rung/ }).click()
     await page.getByRole('option', { name: /^Yard/ }).click()
     await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
-    await expect(page.getByRole('radio', { name: /^Place.*Orchard paddock/ })).toBeVisible()
+    await expect(page.getByRole('radio', { name: /^Location.*Orchard paddock/ })).toBeVisible()
     await page.getByRole('button', { name: 'Begin set' }).click()
     await page.keyboard.press('c')
     await expect(page.getByText('1 clean of 1; the last 10 count, 9 more to go')).toBeVisible()
@@ -376,7 +376,7 @@ test('a tap is answered while the network is gone', async ({ page, kibou, contex
   await page.keyboard.press('c')
   expect(await counting.evaluate(({ frames }) => frames)).toBeLessThan(60)
   await expect(page.getByRole('heading', { name: 'Moves on to Lure from a stand' })).toBeVisible()
-  await expect(page.getByText(/kept here: 1\d .*no network/)).toBeVisible()
+  await expect(page.getByText(/On device: 1\d .*no network/)).toBeVisible()
   await context.setOffline(false)
   await sent(page)
 })

@@ -35,7 +35,7 @@ test(
 
     for (let i = 0; i < 2; i++) await page.keyboard.press('c')
     await page.keyboard.press('m')
-    await expect(page.getByText('put back unpaid at the same spot')).toBeVisible()
+    await expect(page.getByText('put back at the same spot without a treat')).toBeVisible()
     // A wrong key: taken back, and the set goes on.
     await page.keyboard.press('z')
     await expect(page.getByText('2 of 3 clean in a row')).toBeVisible()
@@ -44,10 +44,10 @@ test(
     await expectNoAxeFindings(page)
     await sent(page)
     for (let i = 0; i < 2; i++) {
-      await tabTo(page, /End the block/)
+      await tabTo(page, /End block/)
       await page.keyboard.press('Enter')
     }
-    await expect(page.getByText('The block is kept.')).toBeVisible()
+    await expect(page.getByText('The block is saved.')).toBeVisible()
     await sent(page)
     await tabTo(page, /Back to Bramble/)
     await page.keyboard.press('Enter')
@@ -61,7 +61,7 @@ test(
     await page.keyboard.press('Space')
     await page.keyboard.press('ArrowRight')
     const chosen = await page.getByRole('radio', { checked: true }).getAttribute('aria-label')
-    await tabTo(page, /^\s*Book it/)
+    await tabTo(page, /^\s*Book this time/)
     await page.keyboard.press('Enter')
     await expect(page.getByText('Booked. The invitation is below.')).toBeVisible()
     const first = await invitation(page)
@@ -74,12 +74,12 @@ test(
     expect(first.minutes).toBe(60)
     expect(chosen).toContain(first.clock)
 
-    await tabTo(page, /Move it/)
+    await tabTo(page, /Move handoff/)
     await page.keyboard.press('Enter')
     await tabTo(page, /\d\d:\d\d, (Joss|Maud|Wyn)/)
     await page.keyboard.press('Space')
     await page.keyboard.press('ArrowRight')
-    await tabTo(page, /Move it here/)
+    await tabTo(page, /Move here/)
     await page.keyboard.press('Enter')
     await expect(page.getByText(/Moved\. Send the new invitation/)).toBeVisible()
     const moved = await invitation(page)
@@ -87,9 +87,9 @@ test(
     expect(moved.sequence).toBe(1)
     expect(moved.start).not.toBe(first.start)
 
-    await tabTo(page, /Cancel it/)
+    await tabTo(page, /Cancel handoff/)
     await page.keyboard.press('Enter')
-    await expect(page.getByText('Cancelled. The time is free again.')).toBeVisible()
+    await expect(page.getByText('Canceled. The time is free again.')).toBeVisible()
     const cancelled = await invitation(page, /Cancellation/)
     expect(cancelled).toMatchObject({ uid: first.uid, status: 'CANCELLED', sequence: 2, method: 'CANCEL' })
     expect(elsewhere).toEqual([])

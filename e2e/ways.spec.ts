@@ -1,7 +1,7 @@
 import Database from 'better-sqlite3'
 import { keptPages } from '../src/device/offline'
 import { pages, sampleAddress } from '../src/screens/pages'
-import { expect, signIn, test, typeDay, visit, type Kibou } from './support/kibou'
+import { expect, expectPlain, signIn, test, typeDay, visit, type Kibou } from './support/kibou'
 
 /** Other browsers’ languages say nothing here: the house’s own order, clock and week hold. */
 test.use({ locale: 'de-DE' })
@@ -65,7 +65,7 @@ test('a month begins on the house’s first weekday, and a day is picked by keys
   }
 })
 
-test('a house in feet, pounds and Fahrenheit is shown no metre, kilogram or degree Celsius', async ({
+test('a house in feet, pounds and Fahrenheit is shown no meter, kilogram or degree Celsius', async ({
   page,
   kibou,
 }) => {
@@ -78,7 +78,7 @@ test('a house in feet, pounds and Fahrenheit is shown no metre, kilogram or degr
   const more = ['Mallet/commands/down', 'Heron/work/sit-stay', 'Siskin/intake?step=promises', 'Wren/demonstration'].map(
     (at) => `/dogs/${at.replace(/^\w+/, (name) => kibou.dog(name))}`,
   )
-  // A draft is a file with its metres; a table that goes out says its unit in its head.
+  // A draft is a file with its meters; a table that goes out says its unit in its head.
   const own = ['/curriculum/edit', '/dogs/table']
   for (const one of pages.filter((p) => p.least !== 'nobody' && !own.includes(p.address))) {
     const address = kibou.url + sampleAddress(one, kibou.dog)
@@ -91,9 +91,10 @@ test('a house in feet, pounds and Fahrenheit is shown no metre, kilogram or degr
     // What is folded away is in the page, and is read all the same.
     const answer = await page.request.get(kibou.url + path)
     expect(new URL(answer.url()).pathname).toBe(path.replace(/\?.*/, ''))
-    // Its words alone: what it runs is of another answer than the page it is put into.
+    // Wording alone: what it runs is of another answer than the page it is put into.
     const words = (await answer.text()).replace(/<(script|style)\b[\s\S]*?<\/\1>|<link\b[^>]*>/g, '')
     await page.setContent(words)
     expect(metric((await page.locator('main').first().textContent()) ?? ''), path).toBe('')
+    await expectPlain(page, path)
   }
 })

@@ -5,7 +5,7 @@ test('the head has room for pages and tools at any width of a desk', async ({ pa
   for (const width of [721, 820, 1024, 1260, 1280, 1381, 1440]) {
     await page.setViewportSize({ width, height: 768 })
     await visit(page, kibou.url)
-    for (const name of ['Small thing', 'Night', 'Keys'])
+    for (const name of ['Quick log', 'Night', 'Keys'])
       await expect(page.getByRole('button', { name })).toBeInViewport({ ratio: 1 })
     if (width >= 820) await expect(page.getByRole('link', { name: 'Settings' })).toBeInViewport({ ratio: 1 })
     const [drawn, shown] = await page.evaluate(() => [document.documentElement.scrollWidth, innerWidth])
@@ -22,12 +22,12 @@ test.describe('on a phone', () => {
 
   test('nothing lies over what keeps a form: the corner of small things is free of it', async ({ page, kibou }) => {
     for (const [address, name] of [
-      [`/dogs/${kibou.dog('Wren')}/handoff`, 'Book it'],
+      [`/dogs/${kibou.dog('Wren')}/handoff`, 'Book this time'],
       ['/dogs/new', 'Add dog'],
     ] as const) {
       await visit(page, kibou.url + address)
       const [keep, small] = await Promise.all(
-        [name, 'Small thing'].map((n) => page.getByRole('button', { name: n, exact: true }).boundingBox()),
+        [name, 'Quick log'].map((n) => page.getByRole('button', { name: n, exact: true }).boundingBox()),
       )
       if (!keep || !small) throw new Error(`${address}: not to be seen`)
       const apart = keep.x + keep.width <= small.x || small.x + small.width <= keep.x || keep.y + keep.height <= small.y

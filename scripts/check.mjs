@@ -3,5 +3,5 @@ import { checkNode } from './lib/settings.mjs'
 import { checkSteps } from './lib/steps.mjs'
 
 checkNode()
-ensureDependencies()
+await ensureDependencies()
 await checkSteps()

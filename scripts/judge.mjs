@@ -6,5 +6,5 @@ import { checkNode } from './lib/settings.mjs'
 // Standard output belongs to the answers.
 process.stdout.write = process.stderr.write.bind(process.stderr)
 checkNode()
-ensureDependencies()
+await ensureDependencies()
 process.exit(spawnSync(process.execPath, [program('scripts/judge.ts')], { stdio: 'inherit' }).status ?? 1)

@@ -7,7 +7,7 @@ import { describe, expect, it } from 'vitest'
 import { openDatabase } from '@/store/database'
 import { appendHouse, readHouse } from '@/store/house'
 import { readKennel, updateKennel } from '@/store/kennel'
-import { backUp } from '@/work/do/backup'
+import { backUp } from '@/work/actions/backup'
 import { trainer } from '@/work/tests/kennel'
 import { program } from './lib/program.mjs'
 

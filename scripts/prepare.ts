@@ -6,15 +6,15 @@ import { fateOf } from '@/demo/untouched'
 import { openDatabase, StoreRefusal, type Db } from '@/store/database'
 import { readKennel, readPeople, updateKennel } from '@/store/kennel'
 import { hasLead } from '@/store/signingIn'
-import { sayNotOpened, troubleOf } from '@/store/trouble'
+import { notOpenedText, databaseErrorOf } from '@/store/databaseError'
 import { allResidencyIds } from '@/store/residents'
-import { leadsHere, makeWayBack } from '@/work/do/signIn'
-import { askRestore } from '@/work/do/restore'
-import { kennelIn, kennelOut } from '@/work/do/wholeKennel'
-import { lookInto } from '@/work/scene/backups'
-import { damageIn, goodBackup } from '@/work/scene/soundness'
-import { forecastDemo } from '@/work/do/forecastDemo'
-import { rebuildStandings } from '@/work/record/refold'
+import { leadsHere, makeWayBack } from '@/work/actions/signIn'
+import { askRestore } from '@/work/actions/restore'
+import { kennelIn, kennelOut } from '@/work/actions/wholeKennel'
+import { lookInto } from '@/work/context/backups'
+import { damageIn, goodBackup } from '@/work/context/soundness'
+import { forecastDemo } from '@/demo/forecasts'
+import { rebuildStandings } from '@/work/upkeep/renewStandings'
 
 /**
  * `tsx scripts/prepare.ts FILE demo|own|rebuild|way-back|restore|kennel-out|kennel-in [--fresh|NAME|BACKUP
@@ -189,8 +189,8 @@ try {
   else if (mode === 'kennel-in') await wholeIn()
   else rebuild()
 } catch (error) {
-  const trouble = troubleOf(error)
-  const said = error instanceof StoreRefusal ? error.message : trouble && sayNotOpened(file)[trouble]
+  const kind = databaseErrorOf(error)
+  const said = error instanceof StoreRefusal ? error.message : kind && notOpenedText(file)[kind]
   if (said === undefined) throw error
   process.stderr.write(`kibou: ${said}\n`)
   process.exit(1)

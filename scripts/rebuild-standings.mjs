@@ -3,5 +3,5 @@ import { prepareDatabase } from './lib/prepare.mjs'
 import { checkNode, readSettings } from './lib/settings.mjs'
 
 checkNode()
-ensureDependencies()
-prepareDatabase(readSettings('data/kennel.db').database, 'rebuild')
+await ensureDependencies()
+await prepareDatabase(readSettings('data/kennel.db').database, 'rebuild')

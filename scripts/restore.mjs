@@ -4,5 +4,5 @@ import { checkNode, readSettings } from './lib/settings.mjs'
 
 // Says what is in a backup; with --yes the next start goes back to it.
 checkNode()
-ensureDependencies()
-prepareDatabase(readSettings('data/kennel.db').database, 'restore', process.argv.slice(2, 4))
+await ensureDependencies()
+await prepareDatabase(readSettings('data/kennel.db').database, 'restore', process.argv.slice(2, 4))

@@ -4,8 +4,22 @@ import { checkNode } from './lib/settings.mjs'
 import { step } from './lib/steps.mjs'
 
 checkNode()
-ensureDependencies()
-ensureBuild()
+await ensureDependencies()
+
+/** The folders whose tests have to notice nearly any change of their code: CONTRIBUTING.md. */
+const mutated = [
+  ...['progress', 'coach', 'promise', 'handoff', 'demonstration', 'food', 'dog', 'block'].map((f) => `core/${f}`),
+  'work/record',
+]
+if (process.argv[2] === 'mutants') {
+  const asked = process.argv.slice(3)
+  for (const folder of asked.length > 0 ? asked : mutated)
+    step(`mutants of ${folder}`, 'node_modules/.bin/stryker', ['run', 'soak/mutants.config.mjs'], {
+      KIBOU_MUTANTS: folder,
+    })
+  process.exit(0)
+}
+await ensureBuild()
 const drill = (name, env = {}) => step(name, process.execPath, ['--import', 'tsx', `soak/${name}.ts`], env)
 
 // Each ends with what it saw, and red where that is not as it must be: SECURITY.md.
@@ -24,7 +38,7 @@ step(
 )
 step(`${process.env.KIBOU_SOAK_INPUTS} random inputs through every form`, 'node_modules/.bin/vitest', [
   'run',
-  'src/work/do/inputs.test.ts',
+  'src/work/actions/inputs.test.ts',
   '--testTimeout=3600000',
 ])
 step(

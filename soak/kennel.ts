@@ -3,10 +3,10 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { v4 } from 'uuid'
 import { dayIn } from '@/core/days'
-import { cookieName, sealOf } from '@/door/seal'
+import { cookieName, sealOf } from '@/auth/seal'
 import { openDatabase, type Db } from '@/store/database'
 import { insertSigningIn, writePasscode } from '@/store/signingIn'
-import { rebuildStandings } from '@/work/record/refold'
+import { rebuildStandings } from '@/work/upkeep/renewStandings'
 import { fillKennel } from '../bench/support/kennel'
 
 /** A folder of this run, thrown away by whoever cleans the machine’s temporary files. */

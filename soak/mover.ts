@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { z } from 'zod'
 import { openDatabase, type Db } from '@/store/database'
 import { carriedTables, columnsIn } from '@/store/tables'
-import { kennelIn, kennelOut } from '@/work/do/wholeKennel'
+import { kennelIn, kennelOut } from '@/work/actions/wholeKennel'
 
 /** Takes a backup out into a folder, makes a kennel of that, and tells whether the two are equal, row for row. */
 const asked = z.object({ copy: z.string(), out: z.string(), back: z.string() })

@@ -8,7 +8,7 @@ import { openDatabase, type Db } from '@/store/database'
 import { appendHouse, readHouse } from '@/store/house'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
-import { backUp } from '@/work/do/backup'
+import { backUp } from '@/work/actions/backup'
 import { cookieOf, folder, largeKennel, makeLead } from './kennel'
 import { serve } from './server'
 

@@ -13,5 +13,5 @@ export function stolenSoFar() {
   }
 }
 
-/** The same since then, of the core that was given away for longest. */
+/** Seconds stolen since then, of the core that was given away for longest. */
 export const stolenSince = (then, now = stolenSoFar()) => Math.max(0, ...now.map((core, i) => core - (then[i] ?? 0)))

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { residentsOn } from '@/store/residents'
 import { loadResident } from '@/work/page/resident'
-import { rebuildStandings } from '@/work/record/refold'
+import { rebuildStandings } from '@/work/upkeep/renewStandings'
 import { newKennel } from '@/work/tests/kennel'
 import { loadWall } from '@/work/page/wall'
 import { fillKennel } from './kennel'

@@ -5,7 +5,7 @@ export const openBlock = (page: Page, kibou: Kibou, dog: string) =>
   visit(page, `${kibou.url}/dogs/${kibou.dog(dog)}/block`)
 
 /** Until the kennel has everything that was tapped. */
-export const sent = (page: Page) => expect(page.getByText(/kept here: 0/)).toBeVisible()
+export const sent = (page: Page) => expect(page.getByText(/On device: 0/)).toBeVisible()
 
 /** How a page is worked: by a tap of the thumb, a key, a key of a remote. */
 export interface Hand {
@@ -83,8 +83,8 @@ export async function endBlock(page: Page, hand: Hand = pointer): Promise<void> 
   if (await page.getByRole('button', { name: /^End set/ }).isVisible()) await hand.go(page, /^End set/)
   else await settled(page)
   await hand.go(page, /^Wind down/)
-  await hand.go(page, /^End the block/)
-  await expect(page.getByText('The block is kept.')).toBeVisible()
+  await hand.go(page, /^End block/)
+  await expect(page.getByText('The block is saved.')).toBeVisible()
 }
 
 /** Reps that stand and were recorded since this moment. */

@@ -6,6 +6,7 @@ import { copyFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { z } from 'zod'
+import { unreadable } from '../../src/core/views/retired'
 import { shortLived } from '../../scripts/lib/shortLived.mjs'
 import { baseKennel } from './base'
 import { childrenOf } from './processes'
@@ -100,6 +101,19 @@ export async function launch(port: number, existing?: string): Promise<Launched>
   }
 }
 
+/**
+ * Until a server says that this file is beneath it. Node keeps what a child says while nobody listens: the first thing
+ * that is heard may be of long ago, and whoever signs in then is signed in at the kennel before.
+ */
+const toldOf = (child: ChildProcess, file: string): Promise<void> =>
+  new Promise((done) => {
+    child.on('message', function hear(said: { readonly swapped?: string } | string) {
+      if (typeof said === 'string' || said.swapped !== file) return
+      child.off('message', hear)
+      done()
+    })
+  })
+
 /** One server a worker of the tests; each test gets a kennel of its own beneath it. */
 interface Server {
   on(from: 'demo' | 'nothing'): Promise<Kibou>
@@ -127,7 +141,7 @@ async function startServer(port: number): Promise<Server & { stop(): Promise<voi
   return {
     on: async (from) => {
       const file = newKennel(from)
-      const swapped = new Promise((done) => child.once('message', done))
+      const swapped = toldOf(child, file)
       child.send({ swap: file })
       await swapped
       // The first request opens the file, and brings an empty one up to this program's tables.
@@ -298,13 +312,25 @@ export async function expectNoAxeFindings(page: Page): Promise<void> {
   ).toEqual([])
 }
 
-/** Enough contrast everywhere, in the colours as they stand. */
+/** Enough contrast everywhere, in the colors as they stand. */
 export async function expectReadable(page: Page, what: string): Promise<void> {
   const { violations } = await (await axe(page)).withRules(['color-contrast']).analyze()
   expect(
     violations.flatMap((v) => v.nodes.map((n) => n.target.join(' '))),
     what,
   ).toEqual([])
+}
+
+/** Nothing on the page that nobody is to read: a retired word, “1 days”, two stops, a missing space. */
+export async function expectPlain(page: Page, what: string): Promise<void> {
+  // The page that lists old words beside new ones has them all.
+  if (what.startsWith('/renamed')) return
+  const words = await page.locator('main').first().innerText()
+  const found = unreadable.flatMap((wrong) => {
+    const at = wrong.exec(words)
+    return at ? [words.slice(Math.max(0, at.index - 40), at.index + 40)] : []
+  })
+  expect(found, what).toEqual([])
 }
 
 /** Types a day, `2026-04-30`, into the field of that label, in the order of a house with the day first. */

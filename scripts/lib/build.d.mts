@@ -1,2 +1,2 @@
 /** Builds the application when the build is missing or was made from other sources. */
-export function ensureBuild(): void
+export function ensureBuild(): Promise<void>

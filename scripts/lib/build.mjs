@@ -1,9 +1,9 @@
-import { spawnSync } from 'node:child_process'
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { bundle, facts, jobs, practice, serviceWorker } from './bundles.mjs'
 import { fingerprint } from './fingerprint.mjs'
-import { refuse, say } from './say.mjs'
+import { refuse } from './say.mjs'
+import { underWay } from './underWay.mjs'
 
 const stamp = '.next/kibou-sources'
 
@@ -18,21 +18,30 @@ function* filesIn(folder) {
 /** A fingerprint of everything the build is made from. */
 const sources = () => fingerprint([...filesIn('src'), 'next.config.ts', 'package-lock.json', 'tsconfig.json'])
 
+/** What next build has come to, as it says itself. */
+function stage(said) {
+  if (said.includes('Generating static pages')) return 'making pages'
+  if (said.includes('Compiled successfully')) return 'compiled'
+  return ''
+}
+
 /** Builds the application when the build is missing or was made from other sources. */
-export function ensureBuild() {
+export async function ensureBuild() {
   const now = sources()
   if (
     ['.next/BUILD_ID', serviceWorker, jobs, facts, practice, stamp].every((made) => existsSync(made)) &&
     readFileSync(stamp, 'utf8') === now
   )
     return
-  say('building the application, about half a minute.')
-  const done = spawnSync(process.execPath, ['node_modules/next/dist/bin/next', 'build'], {
-    encoding: 'utf8',
-    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
-  })
-  if (done.status !== 0) {
-    process.stderr.write(`${done.stdout}\n${done.stderr}\n`)
+  const { status, said } = await underWay(
+    'building the application',
+    40,
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'build'],
+    { env: { NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' }, far: stage, givesWay: true },
+  )
+  if (status !== 0) {
+    process.stderr.write(`${said}\n`)
     refuse('the build failed; its messages are above.')
   }
   bundle()

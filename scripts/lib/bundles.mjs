@@ -20,5 +20,5 @@ export function bundle({ minify = true } = {}) {
   // What owners take home is one file with its program in it.
   buildSync({ ...shared, minify: true, entryPoints: ['src/home/practice.ts'], outfile: practice, format: 'iife' })
   buildSync({ ...onServer, minify, entryPoints: ['src/jobs/worker.ts'], outfile: jobs })
-  buildSync({ ...onServer, minify, entryPoints: ['src/door/facts.ts'], outfile: facts })
+  buildSync({ ...onServer, minify, entryPoints: ['src/auth/facts.ts'], outfile: facts })
 }

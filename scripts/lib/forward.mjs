@@ -101,7 +101,7 @@ function sendOn(path, request, response, { more, body, gone, done }) {
   onward.end(body)
 }
 
-/** The same for a connection that becomes another kind; used while developing only. */
+/** Forwards a connection that upgrades to another protocol; used while developing only. */
 export function forwardUpgrade(path, request, socket, head) {
   const { method, url, headers } = request
   const onward = ask({ socketPath: path, agent: false, method, path: url, headers })

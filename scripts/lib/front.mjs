@@ -52,14 +52,16 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
     else process.exit(code)
   })
   const goesTo = { recorder, path: '', damaged: false }
-  await new Promise((listening) => {
-    pages.on('message', (m) => {
+  await new Promise((/** @type {(value?: undefined) => void} */ listening) => {
+    /** @param {{ damaged?: unknown, pages?: unknown } | null} m */
+    const hear = (m) => {
       // What the clock of the house found when it looked through the file.
       if (typeof m?.damaged === 'boolean') goesTo.damaged = m.damaged
       if (typeof m?.pages !== 'string') return
       goesTo.path = m.pages
       listening()
-    })
+    }
+    pages.on('message', (m) => hear(typeof m === 'object' ? m : null))
   })
 
   const [waitForPages, waitToRecord] = [turns(), turns()]
@@ -76,7 +78,7 @@ export async function startFront({ program = 'scripts/pages.mjs' } = {}) {
     isProxy: (address) => house.proxies.has(address),
   })
   if (dev) server.on('upgrade', (request, socket, head) => forwardUpgrade(goesTo.path, request, socket, head))
-  server.on('error', (error) => {
+  server.on('error', (/** @type {NodeJS.ErrnoException} */ error) => {
     process.stderr.write(`kibou: cannot listen on ${hostname}:${port} (${error.code}).\n`)
     process.exit(3)
   })
@@ -115,7 +117,7 @@ async function record({ recorder, damaged }, { method, headers }, response, body
     response.end(method === 'HEAD' ? undefined : answer.text)
   } catch (error) {
     // What is wrong with the program is said where its messages go.
-    process.stderr.write(`${error?.stack ?? error}\n`)
+    process.stderr.write(`${error instanceof Error ? error.stack : error}\n`)
     response.writeHead(500, { 'content-type': 'application/json' })
     response.end(JSON.stringify({ error: 'Kibou could not take these facts.' }))
   }

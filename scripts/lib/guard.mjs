@@ -26,16 +26,34 @@ export const mostOfAddress = { signedIn: 32_000 * kB, signedOut: 2000 * kB }
 /** Questions bring nothing; every deed is a POST. */
 const questions = new Set(['GET', 'HEAD'])
 
-/** Bytes that a request of this method may bring to this address. */
+/**
+ * @typedef {import('node:http').IncomingHttpHeaders} Headers
+ * @typedef {{
+ *   method: string | undefined, url: string | undefined, headers: Headers, names: ReadonlySet<string>, secure: boolean,
+ *   arriving?: number, signedIn?: boolean,
+ * }} Request
+ */
+
+/**
+ * Bytes that a request of this method may bring to this address.
+ *
+ * @param {string | undefined} method
+ * @param {string} path
+ * @param {boolean} signedIn
+ */
 export function mostBytes(method, path, signedIn) {
-  if (questions.has(method)) return 0
+  if (questions.has(method ?? '')) return 0
   if (!signedIn) return mostOfAction.signedOut
   return limits.find(({ of }) => of.test(path))?.most ?? mostOfAction.signedIn
 }
 
 const highestPort = 65_535
 
-/** The name in a Host header, without its port; empty for what is none. */
+/**
+ * The name in a Host header, without its port; empty for what is none.
+ *
+ * @param {string | undefined} host
+ */
 export function nameOf(host) {
   const found = /^(?:\[([\da-f:.%]+)\]|([^:/?#@\s]+))(?::(\d{1,5}))?$/i.exec(host ?? '')
   if (!found || Number(found[3] ?? 0) > highestPort) return ''
@@ -52,14 +70,20 @@ export function houseNames(told = '') {
   return new Set(['localhost', machine, `${machine.split('.')[0]}.local`, ...own])
 }
 
+/**
+ * @param {string} name
+ * @param {ReadonlySet<string>} names
+ */
 const answersTo = (name, names) => name !== '' && (isIP(name) > 0 || names.has(name))
 
 /**
  * Why a request is turned away, with the status that says so; undefined when it may come in. `signedIn`: whether its
  * cookie is one of this house; where nobody has looked yet, the cookie's name is taken for it.
+ *
+ * @param {Request} request
  */
 export function whyTurnedAway({ method, url, headers, names, secure, arriving = 0, signedIn = claims(headers) }) {
-  if (method !== 'POST' && !questions.has(method)) return { status: 405, why: `Kibou knows no ${method}.` }
+  if (method !== 'POST' && !questions.has(method ?? '')) return { status: 405, why: `Kibou knows no ${method}.` }
   // `*`, or a whole address of somewhere else, is nothing to ask for.
   if (!/^\/(?![/\\])/.test(url ?? '')) return { status: 400, why: 'This is no address of Kibou.' }
   const name = nameOf(headers.host)
@@ -71,9 +95,9 @@ export function whyTurnedAway({ method, url, headers, names, secure, arriving = 
         `KIBOU_HOSTS=${name === '' ? 'its name' : name}.`,
     }
   const { origin } = headers
-  if (!questions.has(method) && origin !== undefined && origin !== ownOrigin(headers.host, secure))
+  if (method === 'POST' && origin !== undefined && origin !== ownOrigin(headers.host ?? '', secure))
     return { status: 403, why: 'This request came from another site.' }
-  const most = mostBytes(method, url.split('?')[0], signedIn)
+  const most = mostBytes(method, (url ?? '').split('?')[0] ?? '', signedIn)
   if (headers['transfer-encoding'] !== undefined && most === 0)
     return { status: 413, why: 'A question brings nothing.' }
   const length = Number(headers['content-length'] ?? 0)
@@ -82,19 +106,38 @@ export function whyTurnedAway({ method, url, headers, names, secure, arriving = 
   return undefined
 }
 
-/** Whether a request has a cookie by the name of ours; what is in it is another question. */
+/**
+ * Whether a request has a cookie by the name of ours; what is in it is another question.
+ *
+ * @param {Headers} headers
+ */
 export const claims = (headers) => /(?:^|;\s*)kibou=/.test(headers.cookie ?? '')
 
-/** Whether a request may bring more than the signed-out may, so that its cookie must be looked into first. */
+/**
+ * Whether a request may bring more than the signed-out may, so that its cookie must be looked into first.
+ *
+ * @param {{ method?: string | undefined, headers: Headers }} request
+ */
 export const bringsMuch = ({ method, headers }) =>
   method === 'POST' &&
   (headers['transfer-encoding'] !== undefined || Number(headers['content-length'] ?? 0) > mostOfAction.signedOut)
 
-/** The origin that a browser names for a page of this host: in small letters, without the usual port. */
+/**
+ * The origin that a browser names for a page of this host: in small letters, without the usual port.
+ *
+ * @param {string} host
+ * @param {boolean} secure
+ */
 export const ownOrigin = (host, secure) =>
   `${secure ? 'https' : 'http'}://${host.toLowerCase().replace(secure ? /:0*443$/ : /:0*80$/, '')}`
 
-/** Who sent it: the socket’s address, or what the house’s own proxy says last, where it is that proxy’s socket. */
+/**
+ * Who sent it: the socket’s address, or what the house’s own proxy says last, where it is that proxy’s socket.
+ *
+ * @param {string | undefined} socketAddress
+ * @param {string | readonly string[] | undefined} forwarded
+ * @param {ReadonlySet<string>} proxies
+ */
 export function senderOf(socketAddress, forwarded, proxies) {
   const address = (socketAddress ?? '').replace(/^::ffff:/, '')
   if (!proxies.has(address)) return { address: address || 'unknown', proxied: false }
@@ -105,7 +148,11 @@ export function senderOf(socketAddress, forwarded, proxies) {
   return { address: isIP(last ?? '') > 0 ? last : 'unknown', proxied: true }
 }
 
-/** The proxies whose word is taken: those told, or this machine where one stands before Kibou. */
+/**
+ * The proxies whose word is taken: those told, or this machine where one stands before Kibou.
+ *
+ * @param {boolean} behindTls
+ */
 export const houseProxies = (behindTls, told = '') =>
   new Set(
     !behindTls
@@ -128,7 +175,12 @@ export const ariaStyles = [
   "'sha256-1OjyRYLAOH1vhXLUN4bBHal0rWxuwBDBP220NNc0CNU='",
 ]
 
-/** A policy under which a page runs what this answer brought and nothing else. */
+/**
+ * A policy under which a page runs what this answer brought and nothing else.
+ *
+ * @param {string} nonce
+ * @param {boolean} secure
+ */
 export const policyOf = (nonce, secure) =>
   [
     `default-src 'none'`,
@@ -149,20 +201,26 @@ export const policyOf = (nonce, secure) =>
 
 export const newNonce = () => randomBytes(18).toString('base64')
 
-/** House: a year, once a kennel is behind TLS. */
+/** Design choice: a year, once a kennel is behind TLS. */
 const hsts = 'max-age=31536000'
 /** Nothing of the machine is used but the screen that stays awake. */
 const permissions =
   'accelerometer=(), camera=(), geolocation=(), gyroscope=(), magnetometer=(), microphone=(), midi=(), payment=(), ' +
   'usb=(), serial=(), screen-wake-lock=(self)'
 
-/** What is only shown or kept, and runs nothing; whatever else an answer is gets the policy of a page. */
+/**
+ * What is only shown or kept, and runs nothing; whatever else an answer is gets the policy of a page.
+ *
+ * @param {string} type
+ */
 const isFile = (type) =>
-  /^(?:application\/(?:pdf|(?:[\w.+-]+\+)?json)|text\/(?:csv|calendar)|image\/(?:png|jpeg|webp))\s*(?:;|$)/i.test(
-    type ?? '',
-  )
+  /^(?:application\/(?:pdf|(?:[\w.+-]+\+)?json)|text\/(?:csv|calendar)|image\/(?:png|jpeg|webp))\s*(?:;|$)/i.test(type)
 
-/** What every answer says beside its own. `type`: its content type, as far as it is known. */
+/**
+ * What every answer says beside its own. `type`: its content type, as far as it is known.
+ *
+ * @param {{ type?: string | undefined, nonce: string | undefined, secure: boolean }} answer
+ */
 export function headersOf({ type = '', nonce, secure }) {
   return {
     'X-Content-Type-Options': 'nosniff',

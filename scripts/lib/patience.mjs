@@ -15,6 +15,11 @@ const mostOfOne = 330
 /**
  * A server that waits for nobody longer than that; `share` of it for tests. What Node itself refuses (a request that is
  * none, a head that is too long, an expectation that nobody meets) is answered with the headers that `more` gives.
+ *
+ * @typedef {import('node:http').IncomingMessage} Asked
+ * @typedef {import('node:http').ServerResponse} Answer
+ * @param {(request: Asked, response: Answer, more?: () => any) => unknown} receive
+ * @param {{ share?: number, more?: () => Record<string, string>, isProxy?: (address: string) => boolean }} [how]
  */
 export function patientServer(receive, { share = 1, more = () => ({}), isProxy = () => false } = {}) {
   const waits = Object.fromEntries(Object.entries(patience).map(([name, ms]) => [name, ms * share]))
@@ -37,11 +42,11 @@ export function patientServer(receive, { share = 1, more = () => ({}), isProxy =
   })
   // Who asks before sending is told before it sends.
   server.on('checkContinue', (request, response) => receive(request, response, () => response.writeContinue()))
-  server.on('checkExpectation', (request, response) => {
+  server.on('checkExpectation', (_request, response) => {
     for (const [name, value] of Object.entries(more())) response.setHeader(name, value)
     response.writeHead(417, { 'content-type': 'text/plain; charset=utf-8' }).end('Kibou meets no such expectation.\n')
   })
-  server.on('clientError', (error, socket) => {
+  server.on('clientError', (/** @type {NodeJS.ErrnoException} */ error, socket) => {
     if (error.code === 'ECONNRESET' || !socket.writable) return socket.destroy()
     socket.end(refusalOf(error.code, more()))
   })

@@ -1,7 +1,7 @@
 import { existsSync, realpathSync } from 'node:fs'
 import { dirname, join, relative, sep } from 'node:path'
 
-/** Folders of the program that are served to everybody, or made anew. */
+/** Folders of the program that are served to everybody, or made again. */
 const servedOrMade = ['public', '.next', 'build', 'node_modules', 'src', 'scripts', 'e2e', 'bench', 'docs']
 
 /**
@@ -12,6 +12,6 @@ export function insideProgram(folder) {
   let there = folder
   while (!existsSync(there) && dirname(there) !== there) there = dirname(there)
   const real = join(realpathSync(there), relative(there, folder))
-  const [first] = relative(realpathSync(process.cwd()), real).split(sep)
+  const [first = ''] = relative(realpathSync(process.cwd()), real).split(sep)
   return first === '' || servedOrMade.includes(first) ? first || 'the program’s own folder' : undefined
 }

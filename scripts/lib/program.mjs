@@ -3,7 +3,7 @@ import { esbuild, onServer } from './bundles.mjs'
 import { fingerprint } from './fingerprint.mjs'
 
 /**
- * The path of a program as one file that Node runs as it is, made anew where a file that went into it has changed.
+ * The path of a program as one file that Node runs as it is, made again where a file that went into it has changed.
  * Loading some hundred files one by one, each translated on its way, takes three times as long, and what is bundled
  * runs as what is shipped does.
  */

@@ -18,10 +18,10 @@ const sideFiles = ['-wal', '-shm']
 /**
  * Puts a backup in the database's place where that was asked for (`FILE.restore` names it). What was there is kept
  * beside it under another name, with its side files, so that nothing is ever lost by going back. Everybody signs in
- * anew, passcodes changed since stay as they are now, and no way back of that day opens anything. Call while no server
+ * again, passcodes changed since stay as they are now, and no way back of that day opens anything. Call while no server
  * runs. Cut off at any moment, either kennel stands whole, and the next start does it again.
  */
-export function applyRestore(database, { cutAt = () => undefined } = {}) {
+export function applyRestore(database, { cutAt = (/** @type {string} */ _step) => undefined } = {}) {
   const asked = `${database}.restore`
   if (!existsSync(asked)) return
   const from = readFileSync(asked, 'utf8').trim()
@@ -45,10 +45,10 @@ export function applyRestore(database, { cutAt = () => undefined } = {}) {
     say(`went back to ${from}. What was there is kept as ${before}.`)
     say(`everybody signs in again${passcodes ? '; passcodes are those of today' : ', with the passcode of that day'}.`)
   } catch (error) {
-    if (error?.cut === true) throw error
+    if (error instanceof Error && 'cut' in error) throw error
     rmSync(`${database}.part`, { force: true })
     rmSync(asked, { force: true })
-    say(`could not go back to ${from}: ${error.message}. The kennel is as it was.`)
+    say(`could not go back to ${from}: ${error instanceof Error ? error.message : error}. The kennel is as it was.`)
   }
 }
 
@@ -62,7 +62,7 @@ function freeName(name, again = 0) {
 function setAside(database, before) {
   if (!existsSync(database)) return
   // What waits in the side file is brought home first, so that it lies beside no kennel that it is not of.
-  if (!bringHome(database))
+  if (!checkpointWal(database))
     for (const end of sideFiles)
       if (existsSync(`${database}${end}`)) copyFileSync(`${database}${end}`, `${before}${end}`)
   try {
@@ -79,7 +79,7 @@ function setAside(database, before) {
 const sqlite = () => createRequire(import.meta.url)('better-sqlite3')
 
 /** Brings pages home from the side file; false for a file that cannot be opened. */
-function bringHome(database) {
+function checkpointWal(database) {
   try {
     const db = new (sqlite())(database)
     const [{ busy }] = db.pragma('wal_checkpoint(TRUNCATE)')
@@ -91,7 +91,7 @@ function bringHome(database) {
 }
 
 /**
- * Ends every sign-in and every way back in a copy of the kennel of another day, and lets devices bind anew. A passcode
+ * Ends every sign-in and every way back in a copy of the kennel of another day, and lets devices bind again. A passcode
  * that was changed since stays changed: it may have been for a reason. Whether those of today could be read.
  */
 function endSigningIn(part, today) {

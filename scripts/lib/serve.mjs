@@ -8,7 +8,7 @@ import { refuse, say } from './say.mjs'
  */
 const hopelessMs = 3000
 const mostHopeless = 3
-/** House: between a server that was killed before it listened and the next. */
+/** Design choice: between a server that was killed before it listened and the next. */
 const breathMs = 500
 
 /** Runs the server and starts it again whenever it dies; returns never. */

@@ -27,15 +27,15 @@ export function readSettings(defaultDatabase) {
 
 /** Refuses a port that cannot be had, before anything slow is done. */
 export async function checkPort(host, port) {
-  await new Promise((free) => {
+  await new Promise((/** @type {(value?: undefined) => void} */ free) => {
     const probe = createServer()
-    probe.once('error', (error) => {
+    probe.once('error', (/** @type {NodeJS.ErrnoException} */ error) => {
       if (error.code === 'EADDRINUSE')
         refuse(`port ${port} on ${host} is in use, perhaps by another Kibou. Choose another with PORT=…`)
       if (error.code === 'EACCES')
         refuse(`port ${port} may not be used by this account. Choose one above 1023 with PORT=…`)
       refuse(`cannot listen on ${host}:${port} (${error.code}).`)
     })
-    probe.listen(port, host, () => probe.close(free))
+    probe.listen(port, host, () => probe.close(() => free()))
   })
 }

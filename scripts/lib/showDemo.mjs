@@ -10,7 +10,8 @@ const upWithinMs = 20 * 60_000
 async function freePort() {
   const probe = createServer().listen(0, '127.0.0.1')
   await once(probe, 'listening')
-  const { port } = probe.address()
+  const address = probe.address()
+  const port = typeof address === 'object' && address !== null ? address.port : 0
   probe.close()
   return port
 }

@@ -12,7 +12,9 @@ const isHeard = (path) =>
       socket.destroy()
       told(true)
     })
-    socket.once('error', (error) => told(error.code !== 'ECONNREFUSED' && error.code !== 'ENOENT'))
+    socket.once('error', (/** @type {NodeJS.ErrnoException} */ error) =>
+      told(error.code !== 'ECONNREFUSED' && error.code !== 'ENOENT'),
+    )
   })
 
 /** Design choice, ms: a folder without a socket is of a server that starts, or was killed while it did. */

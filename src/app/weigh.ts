@@ -1,13 +1,13 @@
 import 'server-only'
 import { Rate } from '@/core/rate'
 import { JobKilled, runJob } from '@/jobs/pool'
-import { requestTime } from '@/work/scene/clock'
-import type { WeighPasscode } from '@/work/do/weighPasscode'
+import { requestTime } from '@/work/base/clock'
+import type { WeighPasscode } from '@/work/actions/weighPasscode'
 
-const held = globalThis as typeof globalThis & { kibouWeighed?: Rate }
+const processWide = globalThis as typeof globalThis & { kibouWeighed?: Rate }
 
 /** Design choice: nobody tries more new passcodes within a minute; weighing one may take half a second of a thread. */
-const rate = () => (held.kibouWeighed ??= new Rate(10, 60_000))
+const rate = () => (processWide.kibouWeighed ??= new Rate(10, 60_000))
 
 /** Design choice, ms: one that takes longer is not weighed. */
 const weighMs = 10_000

@@ -1,4 +1,5 @@
 import type { Typed } from './fields'
+import type { EpochMs } from './epochMs'
 
 /** What stands in the way of a save: somebody else saved the same form since it was read. Nothing of it was written. */
 export interface Clash {
@@ -20,7 +21,7 @@ export interface Clash {
   }[]
   /** Who saved in between, and when, where that is known. */
   readonly by: string
-  readonly at: number | undefined
+  readonly at: EpochMs | undefined
   readonly timeZone: string
 }
 

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { addDays, dayIn, daysBetween, momentAt, startOfDay, weekdaysFrom } from './days'
 import { seeded } from './seeded'
+import type { EpochMs } from './epochMs'
 
 /** The day as the zone database of the machine says it (ICU’s, by Intl, en-CA writes YYYY-MM-DD). */
 const byIntl = (timeZone: string) => {
   const format = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' })
-  return (at: number) => format.format(at)
+  return (at: EpochMs) => format.format(at)
 }
 
 describe('the day that a clock shows', () => {

@@ -94,30 +94,30 @@ function dateIn(day: string, order: DateOrder, names: readonly string[]): string
 }
 
 /** `2026-04-30` as “30 Apr” or “Apr 30”, where the weekday would be too much. */
-export const sayDate = (day: string, order: DateOrder): string => dateIn(day, order, months)
+export const dateText = (day: string, order: DateOrder): string => dateIn(day, order, months)
 
 /** `2026-04-30` as “Thu 30 Apr” or “Thu, Apr 30”. */
-export function sayDay(day: string, order: DateOrder): string {
+export function dayText(day: string, order: DateOrder): string {
   const weekday = days[new Date(`${day}T00:00:00Z`).getUTCDay()] ?? ''
-  return `${weekday}${order === 'day-first' ? '' : ','} ${sayDate(day, order)}`
+  return `${weekday}${order === 'day-first' ? '' : ','} ${dateText(day, order)}`
 }
 
 /** `2026-04-30` as “Thursday 30 April” or “Thursday, April 30”, for letters. */
-export function sayLongDay(day: string, order: DateOrder): string {
+export function longDayText(day: string, order: DateOrder): string {
   const weekday = weekdays[weekdayOf(day) - 1]?.name ?? ''
   return `${weekday}${order === 'day-first' ? '' : ','} ${dateIn(day, order, longMonths)}`
 }
 
 /** Days from one to another: “21 to 27 November” or “November 21 to 27”, the month twice where it changes. */
-export function sayLongSpan(from: string, to: string, order: DateOrder): string {
+export function longSpanText(from: string, to: string, order: DateOrder): string {
   const [first, last] = [dateIn(from, order, longMonths), dateIn(to, order, longMonths)]
   if (from.slice(0, 7) !== to.slice(0, 7)) return `${first} to ${last}`
   return order === 'day-first' ? `${first.split(' ')[0]} to ${last}` : `${first} to ${last.split(' ')[1]}`
 }
 
 /** `2026-04-30` as “Thu 30 Apr 2026” or “Thu, Apr 30, 2026”, for what may lie years back. */
-export const sayDayOfYear = (day: string, order: DateOrder): string =>
-  `${sayDay(day, order)}${order === 'day-first' ? '' : ','} ${day.slice(0, 4)}`
+export const dayOfYearText = (day: string, order: DateOrder): string =>
+  `${dayText(day, order)}${order === 'day-first' ? '' : ','} ${day.slice(0, 4)}`
 
 /**
  * The moment at which the wall clock of a zone shows this minute of a day, which may lie beyond its end; undefined when

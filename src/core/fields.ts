@@ -18,7 +18,7 @@ export const line = (what: string, most: number) =>
     .string({ error: `${what} is missing.` })
     .trim()
     .min(1, `${what} is missing.`)
-    .refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`)
+    .refine((s) => lettersIn(s) <= most, `${what} may have ${most} characters at most.`)
     .refine(noControls, `${what} may not contain control characters.`)
     .refine(turnsNoText, `${what} may not contain characters that turn text round.`)
 
@@ -27,7 +27,7 @@ export const optionalLine = (what: string, most: number) =>
   z
     .string()
     .trim()
-    .refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`)
+    .refine((s) => lettersIn(s) <= most, `${what} may have ${most} characters at most.`)
     .refine(noControls, `${what} may not contain control characters.`)
     .refine(turnsNoText, `${what} may not contain characters that turn text round.`)
     .default('')
@@ -37,10 +37,19 @@ export const lines = (what: string, most: number) =>
   z
     .string()
     .trim()
-    .refine((s) => lettersIn(s) <= most, `${what} may have ${most} letters at the most.`)
+    .refine((s) => lettersIn(s) <= most, `${what} may have ${most} characters at most.`)
     .refine(noControlsButLines, `${what} may not contain control characters.`)
     .refine(turnsNoText, `${what} may not contain characters that turn text round.`)
     .default('')
+
+/** Why something recorded is changed; kept beside it. */
+export const reasonBeside = (what: string) =>
+  z
+    .string()
+    .trim()
+    .min(1, `Give a reason. It stays beside the ${what}.`)
+    .max(200, '200 characters at most.')
+    .regex(/^\P{Cc}*$/u, 'One line of text.')
 
 /** A clock time, as minutes since midnight. */
 export const clock = (what: string) =>
@@ -63,6 +72,7 @@ const isDay = (s: string): boolean =>
 export const day = (what: string) =>
   z
     .string({ error: `${what} is missing.` })
+    .min(1, { message: `${what} is missing.`, abort: true })
     .refine(isDay, { message: `${what} is a date like 2026-04-30.`, abort: true })
 
 /** A calendar day, or empty. */
@@ -74,11 +84,11 @@ export const optionalDay = (what: string) =>
  * another. A point is read one way.
  */
 const isAmbiguous = (s: string): boolean => /^[+-]?[1-9]\d{0,2}(,\d{3})+$/.test(s)
-const sayAmbiguous = (s: string): string =>
+const ambiguousText = (s: string): string =>
   `“${s}” can be read in two ways. Type ${s.replaceAll(',', '')} or ${s.replace(',', '.')}.`
 
 const readOneWay = (s: string, ctx: z.RefinementCtx<string>): void => {
-  if (isAmbiguous(s)) ctx.addIssue({ code: 'custom', message: sayAmbiguous(s), continue: false })
+  if (isAmbiguous(s)) ctx.addIssue({ code: 'custom', message: ambiguousText(s), continue: false })
 }
 
 const asNumber = (s: string): number =>
@@ -121,18 +131,18 @@ export const rows = <S extends z.ZodType>(row: S, most: number, what: string) =>
   z
     .array(z.unknown())
     .default([])
-    .refine((all) => all.length <= most, `${what}: ${most} rows at the most.`)
+    .refine((all) => all.length <= most, `${what}: ${most} rows at most.`)
     .transform((all, ctx) => {
-      const kept: z.output<S>[] = []
+      const rows: z.output<S>[] = []
       for (const [i, raw] of all.entries()) {
         if (isBlank(raw)) continue
         const parsed = row.safeParse(raw)
-        if (parsed.success) kept.push(parsed.data)
+        if (parsed.success) rows.push(parsed.data)
         else
           for (const issue of parsed.error.issues)
             ctx.addIssue({ code: 'custom', message: issue.message, path: [i, ...issue.path] })
       }
-      return kept
+      return rows
     })
 
 const isBlank = (raw: unknown): boolean => {

@@ -75,8 +75,8 @@ export function overNewer(
     both: merged.both.map((b) => ({
       name: choiceField(b.path),
       label: label(b.path),
-      mine: sayValue(b.mine),
-      theirs: sayValue(b.theirs),
+      mine: valueText(b.mine),
+      theirs: valueText(b.theirs),
       list: b.list,
     })),
     ...saved,
@@ -86,14 +86,14 @@ export function overNewer(
 const unique = (all: readonly string[]): readonly string[] => [...new Set(all)]
 
 /** What a value says, in a line. */
-export function sayValue(value: BothChanged['mine']): string {
+export function valueText(value: BothChanged['mine']): string {
   if (value === '' || value === null) return 'nothing'
   if (typeof value !== 'object') return value === 'yes' ? 'yes' : String(value)
-  if (Array.isArray(value)) return value.map((v) => sayValue(v as Json)).join('; ') || 'nothing'
+  if (Array.isArray(value)) return value.map((v) => valueText(v as Json)).join('; ') || 'nothing'
   return (
     Object.entries(value)
       .filter(([name]) => name !== 'id')
-      .map(([, v]) => sayValue(v as Json))
+      .map(([, v]) => valueText(v as Json))
       .join(', ') || 'nothing'
   )
 }

@@ -34,8 +34,8 @@ export function reachesInward(sent: unknown): boolean {
 /** What a text from outside says as JSON; undefined, which no JSON says, for what is none or reaches inward. */
 export function parsedJson(text: string): unknown {
   try {
-    const said: unknown = JSON.parse(text)
-    return reachesInward(said) ? undefined : said
+    const parsed: unknown = JSON.parse(text)
+    return reachesInward(parsed) ? undefined : parsed
   } catch {
     return undefined
   }

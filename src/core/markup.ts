@@ -37,11 +37,11 @@ export function html(strings: TemplateStringsArray, ...parts: readonly Part[]): 
   return { html: text }
 }
 
-const kept = new WeakMap<TemplateStringsArray, readonly string[]>()
+const cache = new WeakMap<TemplateStringsArray, readonly string[]>()
 function literalsOf(strings: TemplateStringsArray): readonly string[] {
-  const known = kept.get(strings)
+  const known = cache.get(strings)
   if (known) return known
   const own = strings.map((s) => s.replace(/(^|>)\s*\n\s*|\s*\n\s*(?=[<>/]|$)/g, '$1'))
-  kept.set(strings, own)
+  cache.set(strings, own)
   return own
 }

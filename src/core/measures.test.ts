@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from './curriculum/house'
 import { curriculumIn } from './curriculum/lengths'
-import { celsiusFrom, degreesIn, kgPerLb, massIn, metresPerFoot, sayMass, sayTemperature, wordsIn } from './measures'
+import { celsiusFrom, degreesIn, kgPerLb, massIn, metresPerFoot, massText, temperatureText, wordsIn } from './measures'
 
 describe('the measures of a house', () => {
   it('turns by the exact factors', () => {
@@ -23,23 +23,23 @@ describe('the measures of a house', () => {
       '33 ft',
       '49 ft',
     ])
-    expect([sayTemperature(27, 'C'), sayTemperature(27, 'F')]).toEqual(['27 °C', '81 °F'])
-    expect([sayMass(20.5, 'kg'), sayMass(20.5, 'lb')]).toEqual(['20.5 kg', '45.2 lb'])
+    expect([temperatureText(27, 'C'), temperatureText(27, 'F')]).toEqual(['27 °C', '81 °F'])
+    expect([massText(20.5, 'kg'), massText(20.5, 'lb')]).toEqual(['20.5 kg', '45.2 lb'])
   })
 
-  it('finds metres and kilograms in words, and nothing else', () => {
+  it('finds meters and kilograms in words, and nothing else', () => {
     const american = { lengths: 'ft', unit: 'lb' } as const
     expect(wordsIn('over 15 m off, then 5–15 m; 1.8 m leash', american)).toBe(
       'over 50 ft off, then 16–49 ft; 6 ft leash',
     )
     for (const words of ['5 min', 'sit.1m', '3 m²', '10 mg', '2 m/s', '30 s', 'at 45°', 'a 5 my'])
       expect(wordsIn(words, american)).toBe(words)
-    expect(wordsIn('half a metre away, over 4 m', american)).toBe('a foot and a half away, over 13 ft')
+    expect(wordsIn('half a meter away, over 4 m', american)).toBe('a foot and a half away, over 13 ft')
     expect(wordsIn('Heron has 32 kg, Wren 9 kg', american)).toBe('Heron has 71 lb, Wren 20 lb')
     expect(wordsIn('At 3 m, 9 kg', { lengths: 'm', unit: 'kg' })).toBe('At 3 m, 9 kg')
   })
 
-  it('puts a whole ladder in feet: words only, the same object each time, and no metre left to read', () => {
+  it('puts a whole ladder in feet: words only, the same object each time, and no meter left to read', () => {
     const feet = curriculumIn(houseCurriculum, 'ft')
     expect(curriculumIn(houseCurriculum, 'ft')).toBe(feet)
     expect(curriculumIn(houseCurriculum, 'm')).toBe(houseCurriculum)

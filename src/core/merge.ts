@@ -173,7 +173,7 @@ function mergeRows(
     )
   const [from, own, other] = [byName(base), byName(mine), byName(theirs)]
   const names = [...new Set([...other.keys(), ...own.keys()])]
-  const kept = names.flatMap((name) => {
+  const merged = names.flatMap((name) => {
     const row = mergeAt(
       below(path, name),
       from.get(name) ?? '',
@@ -188,5 +188,5 @@ function mergeRows(
   const added = [...fresh(theirs), ...fresh(mine).filter((row) => !fresh(theirs).some((o) => same(o, row)))]
   if (fresh(mine).length > 0) found.mine.push(path)
   if (fresh(theirs).length > 0) found.theirs.push(path)
-  return [...kept, ...added]
+  return [...merged, ...added]
 }

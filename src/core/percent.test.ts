@@ -3,14 +3,16 @@ import { expect, it } from 'vitest'
 import { finePercent, percent, points } from './percent'
 
 it('a share is said in whole percent, and never as none or all when it is neither', () => {
-  expect([0, 0.004, 0.01, 0.125, 0.475, 0.5, 0.99, 0.996, 1].map(percent)).toEqual([
+  expect([0, 0.004, 0.009, 0.01, 0.125, 0.475, 0.5, 0.99, 0.992, 0.996, 1].map(percent)).toEqual([
     '0%',
+    'under 1%',
     'under 1%',
     '1%',
     '13%',
     '48%',
     '50%',
     '99%',
+    'over 99%',
     'over 99%',
     '100%',
   ])

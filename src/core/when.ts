@@ -1,4 +1,6 @@
-/** House: clocks of devices may run ahead or lag by so much without being wrong. */
+import type { EpochMs } from './epochMs'
+
+/** Design choice: clocks of devices may run ahead or lag by so much without being wrong. */
 export const clockSlackMs = 5 * 60_000
 
 /** Before this moment nobody used this program: a clock that says so is wrong, whatever it says. */
@@ -6,7 +8,7 @@ export const earliest = Date.UTC(2000, 0, 1)
 
 /** The moment a fact is taken to be of, and whether anybody can be sure of its day. */
 export interface Settled {
-  readonly at: number
+  readonly at: EpochMs
   readonly sure: boolean
 }
 
@@ -18,7 +20,7 @@ export interface Settled {
  */
 export function settle(
   claims: readonly number[],
-  { notBefore, now }: { readonly notBefore: number | undefined; readonly now: number },
+  { notBefore, now }: { readonly notBefore: number | undefined; readonly now: EpochMs },
 ): Settled {
   const least = Math.max(earliest, (notBefore ?? earliest) - clockSlackMs)
   const fits = claims.find((c) => c >= least && c <= now + clockSlackMs)
@@ -27,4 +29,4 @@ export function settle(
 }
 
 /** Whether a moment lies in a residency, from the morning of arrival to the end of the day of going home. */
-export const liesWithin = (at: number, from: number, to: number): boolean => at >= from && at < to
+export const liesWithin = (at: EpochMs, from: number, to: number): boolean => at >= from && at < to

@@ -21,5 +21,5 @@ export const ordinal = (n: number): string =>
 const ends = ['th', 'st', 'nd', 'rd']
 
 /** A length of time as an owner reads it: 45 seconds, 3 minutes. */
-export const sayLong = (seconds: number): string =>
+export const longText = (seconds: number): string =>
   seconds >= 120 && seconds % 60 === 0 ? `${seconds / 60} minutes` : seconds === 1 ? '1 second' : `${seconds} seconds`

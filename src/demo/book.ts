@@ -1,4 +1,4 @@
-import type { Around } from '@/core/coach/allowed'
+import type { WorkingConditions } from '@/core/coach/allowed'
 import { suggestAll } from '@/core/coach/suggest'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { findRung } from '@/core/curriculum/lookup'
@@ -8,7 +8,7 @@ import type { SetContext } from '@/core/facts/fact'
 import { kits } from '@/core/curriculum/types'
 import { defaultMethod } from '@/core/method/method'
 import { Stepper } from '@/core/progress/fold'
-import { houseForgetting } from '@/core/progress/memory'
+import { houseForgetting } from '@/core/progress/retention'
 import { always } from '@/core/progress/regime'
 import { handlersOn, places, type CastDog } from './cast'
 import type { Learner } from './learner'
@@ -18,7 +18,7 @@ import type { Chance } from '@/core/seeded'
 /** Any day will do: what is suggested asks only how many have passed. */
 const arrivesOn = '2026-01-05'
 const arrival = Date.parse(arrivesOn)
-const ground = places.map(({ id }) => ({ id, kind: id }))
+const locations = places.map(({ id }) => ({ id, kind: id }))
 /** A dog that nothing more is asked of is kept fresh, and has the rest of its day off. */
 const setsOnceReady = 3
 
@@ -36,22 +36,28 @@ export function byTheBook(dog: CastDog, lastDay: number, learner: Learner, chanc
     let before = ''
     for (let n = 0; n < dog.setsPerDay; n++) {
       const now = arrival + day * msPerDay + (9 * 60 + n * 20) * 60_000
-      const around: Around = {
+      const conditions: WorkingConditions = {
         now,
         today: addDays(arrivesOn, day),
-        places: ground,
+        places: locations,
         people,
         method: defaultMethod,
         forgetting: houseForgetting,
       }
-      const { sets } = suggestAll(houseCurriculum, stepper.state, dog.promises, { traits: plainDog, arrivesOn }, around)
+      const { sets } = suggestAll(
+        houseCurriculum,
+        stepper.state,
+        dog.promises,
+        { traits: plainDog, arrivesOn },
+        conditions,
+      )
       const wanted = sets.filter((s) => s.why !== 'foundation')
       if (n >= setsOnceReady && wanted.every((s) => s.why === 'onward' || s.why === 'refresher')) break
       const next = wanted.find((s) => s.command !== before) ?? wanted[0]
       const at = next && findRung(houseCurriculum, next.rungId)
       if (!next || !at) break
       before = next.command
-      const place = ground.find((p) => p.id === next.placeId) ?? ground[0]
+      const place = locations.find((p) => p.id === next.placeId) ?? locations[0]
       const leashHolder = next.personId ?? people[n % 2] ?? 'maud'
       if (!place) break
       const kit = kits.find((k) => k === next.kit)
@@ -59,7 +65,7 @@ export function byTheBook(dog: CastDog, lastDay: number, learner: Learner, chanc
         id: `set ${seq}`,
         rungId: next.rungId,
         purpose: next.purpose,
-        day: around.today,
+        day: conditions.today,
         placeId: place.id,
         placeKind: place.kind,
         leashHolder,
@@ -71,13 +77,13 @@ export function byTheBook(dog: CastDog, lastDay: number, learner: Learner, chanc
       const shown =
         next.purpose === 'work'
           ? undefined
-          : learner.remembers(at.runKey, (now - (stepper.state.runs[at.runKey]?.memory?.since ?? now)) / msPerDay)
+          : learner.remembers(at.ladderKey, (now - (stepper.state.runs[at.ladderKey]?.memory?.since ?? now)) / msPerDay)
             ? comesOff(at.rung)
             : fails(at.rung, chance)
       const most = shown?.length ?? at.rung.setReps
       const reps: SimulatedRep[] = []
       for (let over = false; !over && reps.length < most;) {
-        const rep = shown?.[reps.length] ?? repOf(at.rung, learner.try(at.runKey, at.index, day), chance)
+        const rep = shown?.[reps.length] ?? repOf(at.rung, learner.try(at.ladderKey, at.index, day), chance)
         reps.push(rep)
         over = stepper.step(context, {
           id: `rep ${seq}`,

@@ -1,6 +1,7 @@
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import type { DogTraits } from '@/core/dog/traits'
 import type { Temper } from './learner'
+import type { RungId } from '@/core/ids'
 
 /** Osier Bank: a made-up kennel beside a made-up canal. Every name here is invented. */
 
@@ -64,7 +65,7 @@ export interface CastDog {
   readonly rehearse?: true
 }
 
-const p = (rungId: string, places = 2, people = 2): OwnerPromise => ({ rungId, level: 0, places, people })
+const p = (rungId: RungId, places = 2, people = 2): OwnerPromise => ({ rungId, level: 0, places, people })
 const plain: readonly OwnerPromise[] = [
   p('sit.word'),
   p('down.no-lure'),
@@ -317,7 +318,7 @@ export const arriving: CastDog = {
   story: 'new',
 }
 
-/** Shown to its owner last week and gone home the day after; its owner practises. */
+/** Shown to its owner last week and gone home the day after; its owner practices. */
 export const shownLastWeek: CastDog = {
   name: 'Lapwing',
   run: '23',

@@ -1,39 +1,41 @@
-import { regimesFor } from '@/work/scene/regimes'
+import { regimesFor } from '@/work/base/regimes'
 import { later } from '@/work/tests/kennel'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { addDays } from '@/core/days'
+import { houseCurriculum } from '@/core/curriculum/house'
 import { usualCommandShape } from '@/core/forecast/rates'
 import { fitForgetting, type Refresher } from '@/core/forecast/forgetting'
 import { foldDog } from '@/core/progress/fold'
-import { halfLifeDays, retained, type Forgetting, type Showing } from '@/core/progress/memory'
+import { halfLifeDays, retained, type Forgetting, type RetentionTest } from '@/core/progress/retention'
 import type { WallView } from '@/core/views/wallView'
 import type { Db } from '@/store/database'
 import { readLearned } from '@/store/forecasts'
 import { readSets } from '@/store/facts/read'
 import { loadForecasts } from '@/work/page/forecasts'
-import { forecastDemo } from '@/work/do/forecastDemo'
+import { forecastDemo } from '@/demo/forecasts'
 import { allResidencyIds, findResident } from '@/store/residents'
-import { kennelForgetting } from '@/work/scene/forgetting'
-import { derive, rebuildStandings, standingOf } from '@/work/record/refold'
+import { kennelForgetting } from '@/work/context/forgetting'
+import { derive, standingOf } from '@/work/record/standing'
+import { rebuildStandings } from '@/work/upkeep/renewStandings'
 import { newKennel } from '@/work/tests/kennel'
 import { loadResident } from '@/work/page/resident'
 import { loadWall } from '@/work/page/wall'
 import { hiddenForgetting } from './learner'
-import { previewMove } from '@/work/do/curriculum'
-import { turnAway } from '@/work/do/turnAway'
+import { previewMove } from '@/work/page/moveVersion'
+import { turnAway } from '@/work/actions/turnAway'
+import { demoDay as today, madeDemo } from './tests/madeDemo'
 import { makeDemo } from './make'
 import { demoIsUntouched, fateOf } from './untouched'
-import { keptForecasts, type KeptForecast } from '@/work/record/kept'
+import { cachedForecasts, type CachedForecast } from '@/work/record/cachedStanding'
 
-const today = '2026-11-23'
 const noon = Date.UTC(2026, 10, 23, 12)
 const n = (db: Db, sql: string): number => z.object({ n: z.number() }).parse(db.prepare(sql).get()).n
 
 describe('the demonstration kennel', () => {
   let db: Db
   let wall: WallView
-  let told: ReadonlyMap<string, KeptForecast>
+  let told: ReadonlyMap<string, CachedForecast>
   const row = (name: string) => {
     const found = wall.rows.find((r) => r.name === name)
     if (!found) throw new Error(name)
@@ -42,11 +44,10 @@ describe('the demonstration kennel', () => {
   const word = (name: string, command: string) => row(name).cells.find((c) => c.command === command)
 
   beforeAll(() => {
-    db = newKennel()
-    makeDemo(db, today)
+    db = madeDemo()
     rebuildStandings(db, noon)
     forecastDemo(db, noon, 400)
-    told = keptForecasts(db, today)
+    told = cachedForecasts(db, today)
     wall = loadWall(db, noon)
   })
 
@@ -70,12 +71,12 @@ describe('the demonstration kennel', () => {
       new Set(['nothing needed', 'in hand', 'tight', 'out of reach']),
     )
     expect(row('Bramble').ready).toBe(false)
-    expect(word('Bramble', 'sit-stay')).toMatchObject({ word: 'proofing', figures: '1/2 places' })
+    expect(word('Bramble', 'sit-stay')).toMatchObject({ word: 'proofing', figures: '1/2 locations' })
   })
 
   it('says of each dog what another version keeps of it, and what begins anew: one came on the version before', () => {
     const to = (name: string, version: number) => previewMove(db, row(name).residencyId, { id: 'house', version }, noon)
-    const tansy = to('Tansy', 5)
+    const tansy = to('Tansy', houseCurriculum.version)
     expect(tansy?.kept).toBeGreaterThan(20)
     expect(tansy?.anew).toContainEqual({ command: 'Down', was: 'Word, then lure', becomes: 'Word, then hand' })
     expect(tansy?.changes.length).toBeGreaterThan(0)
@@ -115,17 +116,17 @@ describe('the demonstration kennel', () => {
     const { model, from } = kennelForgetting(db)
     const found: Refresher[] = []
     for (const id of allResidencyIds(db))
-      foldDog(regimesFor(db, id, noon), readSets(db, id), (_run, before, showing) => found.push({ before, showing }))
+      foldDog(regimesFor(db, id, noon), readSets(db, id), (_run, before, test) => found.push({ before, test }))
     // First reps of ordinary work come of another law: the hidden one is that of the refreshers.
-    const isRefresher = ({ kind }: Showing) => kind === undefined
+    const isRefresher = ({ kind }: RetentionTest) => kind === undefined
     const asked = found
-      .filter(({ showing }) => isRefresher(showing))
-      .map(({ before, showing }) => ({ before: before.filter(isRefresher), showing }))
+      .filter(({ test }) => isRefresher(test))
+      .map(({ before, test }) => ({ before: before.filter(isRefresher), test }))
     expect([from, asked.length > 200]).toEqual(['own', true])
     const chances = (of: Forgetting, from: readonly Refresher[] = asked) =>
-      from.map(({ before, showing }) => ({
-        left: retained(showing.restedDays, halfLifeDays({ shown: before }, of)),
-        clean: showing.clean,
+      from.map(({ before, test }) => ({
+        left: retained(test.restedDays, halfLifeDays({ shown: before }, of)),
+        clean: test.clean,
       }))
     const logLikelihood = (of: Forgetting) =>
       chances(of).reduce((sum, { left, clean }) => sum + Math.log(clean ? left : 1 - left), 0)

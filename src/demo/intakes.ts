@@ -14,13 +14,15 @@ import { appendPackage } from '@/store/packages'
 import { packages } from './cast'
 import { appendEntry } from '@/store/intake'
 import type { CastDog } from './cast'
+import type { DogId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface PaperedDog {
   readonly dog: CastDog
-  readonly dogId: string
-  readonly residencyId: string
+  readonly dogId: DogId
+  readonly residencyId: ResidencyId
   readonly arrivesOn: string
-  readonly at: number
+  readonly at: EpochMs
 }
 
 const feeds = [
@@ -55,7 +57,7 @@ const floors: Readonly<Record<string, readonly [string, number]>> = {
 }
 
 /** What the made-up house says of itself: spaces, meals, feeds. */
-export function furnish(db: Db, name: string, timeZone: string, at: number): void {
+export function furnish(db: Db, name: string, timeZone: string, at: EpochMs): void {
   appendHouse(
     db,
     v7({ msecs: at, random: new Uint8Array(16).fill(7) }),
@@ -90,7 +92,7 @@ export function furnish(db: Db, name: string, timeZone: string, at: number): voi
 }
 
 const sexes = ['female, spayed', 'male, neutered', 'female', 'male'] as const
-const coats = ['wheaten, rough', 'black and tan', 'red, short', 'grey, curly', 'white with a patch', 'brindle'] as const
+const coats = ['wheaten, rough', 'black and tan', 'red, short', 'gray, curly', 'white with a patch', 'brindle'] as const
 const allergic: Readonly<Record<string, string>> = { Wren: 'chicken', Heron: 'milk' }
 const medicine: Readonly<Record<string, { name: string; dose: string; at: string }>> = {
   Auger: { name: 'Joint tablets', dose: '1', at: 'with breakfast' },
@@ -104,7 +106,7 @@ const medicine: Readonly<Record<string, { name: string; dose: string; at: string
 export function paper(db: Db, dogs: readonly PaperedDog[], today: string): void {
   const rng = xoroshiro128plus(77)
   const chance = () => (rng.next() >>> 0) / 2 ** 32
-  const id = (at: number) =>
+  const id = (at: EpochMs) =>
     v7({ msecs: at, random: Uint8Array.from({ length: 16 }, () => Math.floor(chance() * 256)) })
   const pick = <T>(from: readonly [T, ...T[]] | readonly T[]): T => {
     const one = from[Math.floor(chance() * from.length)]

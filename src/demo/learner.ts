@@ -1,7 +1,7 @@
 import type { Chance } from '@/core/seeded'
 
 export interface Temper {
-  /** Rungs gained by a rep that came off at the edge of what the dog can do. */
+  /** Rungs gained by a rep that worked at the edge of what the dog can do. */
   readonly pace: number
   /** How much of a bad day a bad day is. */
   readonly moods: number
@@ -14,7 +14,7 @@ export const hiddenForgetting = { firstHalfLifeDays: 5, cleanFactor: 1.7, failed
 
 /**
  * A simulated dog's own law of learning, with no relation to how Kibou judges. Each ladder has an edge, a number of
- * rungs; a rep below the edge mostly comes off, one above mostly does not, and reps near the edge move it. What is left
+ * rungs; a rep below the edge mostly works, one above mostly does not, and reps near the edge move it. What is left
  * alone leaks away by the square root of the days.
  */
 export class Learner {

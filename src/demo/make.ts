@@ -17,10 +17,12 @@ import { arriving, dogs, gone, over, kennelName, places, shownLastWeek, staff, t
 import { furnish, paper, type PaperedDog } from './intakes'
 import { ladderOfCast } from './ladder'
 import { moment, timeZone } from './moment'
-import { demoSeed, Pen, type Scene } from './pen'
+import { demoSeed, Pen, type PenContext } from './pen'
 import { writeShown, shownItems, type Telling } from './shown'
 import { storyOf } from './stories'
 import { markUntouched } from './untouched'
+import type { PersonId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Of the demonstration’s passcode; made once, as its salt is drawn by chance and the demo is the same every time. */
 export const passcodeHash =
@@ -39,7 +41,7 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
     for (const s of staff) {
       insertPerson(db, { id: s.id, name: s.name, role: s.role, createdAt: moment(addDays(today, -60), 8 * 60) })
       writePasscode(db, s.id, passcodeHash)
-      for (const weekday of s.days) insertHours(db, { personId: s.id, weekday, from: s.from, to: s.to })
+      for (const weekday of s.days) insertHours(db, { personId: s.id, weekday, fromMinute: s.from, toMinute: s.to })
     }
     furnish(db, kennelName, timeZone, moment(addDays(today, -60), 9 * 60))
     const here: PaperedDog[] = []
@@ -75,7 +77,7 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
   })()
 }
 
-function enter(db: Db, pen: Pen, dog: CastDog, today: string): Scene {
+function enter(db: Db, pen: Pen, dog: CastDog, today: string): PenContext {
   const arrivesOn = addDays(today, -dog.arrived)
   const createdAt = moment(arrivesOn, 10 * 60)
   const [dogId, residencyId] = [pen.id(createdAt), pen.id(createdAt)]
@@ -124,8 +126,9 @@ function bookGimlet(db: Db, pen: Pen, today: string): void {
       id: pen.id(changedAt),
       residencyId: residency,
       personId: who.id,
-      from,
-      to: from + 3_600_000,
+      placeId: null,
+      fromMs: from,
+      toMs: from + 3_600_000,
       sequence: 0,
       status: 'confirmed',
       changedAt,
@@ -136,14 +139,14 @@ function bookGimlet(db: Db, pen: Pen, today: string): void {
 
 /**
  * Wren was rehearsed yesterday by a second handler; Plover’s owner comes today; Lapwing was shown last week, and its
- * owner practises. All of it from a chance of its own: nothing else that is told changes by it.
+ * owner practices. All of it from a chance of its own: nothing else that is told changes by it.
  */
 function showSome(db: Db, pen: Pen, today: string): void {
   const chance = seeded(demoSeed + 1)
   const scene = enter(db, pen, shownLastWeek, today)
   const sets = storyOf(shownLastWeek, chance)
   sets.forEach((set, i) => pen.write(scene, set, i, sets))
-  const tell = (residencyId: string, told: Omit<Telling, 'residencyId' | 'stamp' | 'write'>) =>
+  const tell = (residencyId: ResidencyId, told: Omit<Telling, 'residencyId' | 'stamp' | 'write'>) =>
     writeShown({
       ...told,
       residencyId,
@@ -151,13 +154,14 @@ function showSome(db: Db, pen: Pen, today: string): void {
       write: (fact, also) => pen.put(fact, also),
     })
   const wren = pen.residencyOf('Wren')
-  const book = (residencyId: string, from: number, personId: string, changedAt: number) =>
+  const book = (residencyId: ResidencyId, from: number, personId: PersonId, changedAt: EpochMs) =>
     appendHandoff(db, 'booked', pen.id(changedAt, chance), {
       id: pen.id(changedAt, chance),
       residencyId,
       personId,
-      from,
-      to: from + 3_600_000,
+      placeId: null,
+      fromMs: from,
+      toMs: from + 3_600_000,
       sequence: 0,
       status: 'confirmed',
       changedAt,
@@ -165,25 +169,25 @@ function showSome(db: Db, pen: Pen, today: string): void {
   if (wren) tell(wren, { ...shownItems.rehearsal, from: moment(addDays(today, -1), 17 * 60 + 10) })
   const plover = pen.residencyOf('Plover')
   if (plover) book(plover, moment(today, 16 * 60), 'joss', moment(addDays(today, -3), 12 * 60))
-  const came = moment(addDays(today, -shownLastWeek.arrived), 11 * 60)
+  const arrivedAt = moment(addDays(today, -shownLastWeek.arrived), 11 * 60)
   appendEntry(db, {
-    id: pen.id(came, chance),
+    id: pen.id(arrivedAt, chance),
     residencyId: scene.residencyId,
     step: 'arrival',
     entry: stepSchemas.arrival.parse(
       nested(typedOf({ run: shownLastWeek.run, weight: '17', weightUnit: 'kg', sex: 'female, spayed' })),
     ),
-    at: came,
+    at: arrivedAt,
     recordedBy: 'maud',
   })
   const shownOn = addDays(today, shownLastWeek.leaves)
   book(scene.residencyId, moment(shownOn, 15 * 60), 'maud', moment(addDays(shownOn, -3), 12 * 60))
   tell(scene.residencyId, { ...shownItems.demonstration, from: moment(shownOn, 15 * 60 + 4) })
-  const practised = Array.from({ length: -shownLastWeek.leaves }, (_, n) => addDays(shownOn, n + 1)).slice(0, -1)
+  const practiced = Array.from({ length: -shownLastWeek.leaves }, (_, n) => addDays(shownOn, n + 1)).slice(0, -1)
   appendPractice(
     db,
     scene.residencyId,
-    practised.flatMap((day, d) =>
+    practiced.flatMap((day, d) =>
       (
         [
           ['heel', 8, 3 + d, null],

@@ -4,24 +4,20 @@ import type { DogTraits } from '@/core/dog/traits'
 import { minutesADay } from '@/core/demonstration/practice'
 import { dogAsThing, kennelWord } from '@/core/owner/words'
 import { gradeOf, hasVerb, medianOf, sentencesOf, wordsOf } from '@/core/tests/plainText'
-import { openDatabase } from '@/store/database'
 import { appendHouse, readHouse } from '@/store/house'
 import { readPeople } from '@/store/kennel'
 import { findResident, residentsOn, updateDog } from '@/store/residents'
 import { lapseStandings } from '@/store/standings'
 import { refoldDog } from '@/work/record/refold'
 import { loadBooklet } from '@/work/page/booklet'
-import { newFile } from '@/work/tests/kennel'
 import { ownerTexts } from '@/work/tests/ownerTexts'
-import { makeDemo } from './make'
+import { demoDay as today, madeDemo } from './tests/madeDemo'
 
-const today = '2026-11-23'
 const now = Date.parse(`${today}T10:00:00Z`)
 
 /** The demonstration, and some of its dogs again as what a demonstration has none of. */
 function demo() {
-  const db = openDatabase(newFile())
-  makeDemo(db, today)
+  const db = madeDemo()
   const named = (name: string): string => {
     const id = db
       .prepare('SELECT r.id FROM residency r JOIN dog d ON d.id = r.dog_id WHERE d.name = ? ORDER BY r.arrives_on DESC')

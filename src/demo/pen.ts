@@ -14,6 +14,8 @@ import type { CastDog } from './cast'
 import { ladderOfCast } from './ladder'
 import { moment, timeZone } from './moment'
 import type { SimulatedRep, SimulatedSet } from './trainer'
+import type { DogId, ResidencyId, SetId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export const demoSeed = 20260411
 
@@ -21,10 +23,10 @@ export const demoSeed = 20260411
 export const demoTablet = '01890000-0000-7000-8000-00000000d0c5'
 
 /** Days of the simulated kennel are counted from 0, the day of arrival. */
-export interface Scene {
+export interface PenContext {
   readonly dog: CastDog
-  readonly dogId: string
-  readonly residencyId: string
+  readonly dogId: DogId
+  readonly residencyId: ResidencyId
   readonly arrivesOn: string
 }
 
@@ -33,11 +35,11 @@ const setsOfBlock = 4
 
 const blockNotes = [
   'wants a quicker start',
-  'looks for the cat by the hay, turn its back to it',
-  'half pieces, it was full',
+  'looks for the cat by the hay, work with the back to it',
+  'half pieces, was full',
   'tired after the towpath walk',
   'better with the left hand still',
-  'paws the bed when it is bored',
+  'paws the bed when bored',
   'lovely and slow today',
   'ask Joss for the short leash',
 ] as const
@@ -71,13 +73,13 @@ export class Pen {
     private readonly chance: Chance,
   ) {}
 
-  id(at: number, chance: Chance = this.chance): string {
+  id(at: EpochMs, chance: Chance = this.chance): string {
     return v7({ msecs: at, random: Uint8Array.from({ length: 16 }, () => Math.floor(chance() * 256)) })
   }
 
   residencyOf = (dogName: string): string | undefined => this.residencies.get(dogName)
 
-  write(scene: Scene, set: SimulatedSet, index: number, all: readonly SimulatedSet[]): void {
+  write(scene: PenContext, set: SimulatedSet, index: number, all: readonly SimulatedSet[]): void {
     this.residencies.set(scene.dog.name, scene.residencyId)
     const ladder = ladderOfCast(scene.dog)
     const found = findRung(ladder, set.rungId)
@@ -146,9 +148,9 @@ export class Pen {
   }
 
   private rep(
-    setId: string,
+    setId: SetId,
     rep: SimulatedRep,
-    at: number,
+    at: EpochMs,
     hold: number | null,
     faults: readonly string[] = [],
     called = false,
@@ -203,14 +205,14 @@ export class Pen {
     called: boolean,
   ): Partial<Pick<FactOf<'rep'>, 'attention' | 'cuesSaid' | 'planned' | 'pieces' | 'payError' | 'looked'>> {
     const slip = rep.outcome === 'miss' && this.aside() < 0.04
-    const said = this.aside()
+    const notes = this.aside()
     const where = this.aside()
     const asked = this.aside()
     return {
       planned: 1,
       pieces: rep.outcome === 'miss' && !slip ? 0 : 1,
       payError: slip,
-      ...(called && said < 0.8
+      ...(called && notes < 0.8
         ? ({ attention: where < 0.5 ? 'sniffing' : where < 0.85 ? 'looking away' : 'looking at you' } as const)
         : {}),
       ...(asked < 0.5 ? { cuesSaid: rep.outcome === 'helped' && asked < 0.2 ? 2 : 1 } : {}),
@@ -222,10 +224,10 @@ export class Pen {
   private looked(rep: SimulatedRep, called: boolean): FactOf<'rep'>['looked'] {
     const [looks, voice, speed] = [this.looking(), this.looking(), this.looking()]
     if (!called || looks > 0.3) return null
-    const came = rep.outcome === 'clean' || rep.outcome === 'late'
+    const comesIn = rep.outcome === 'clean' || rep.outcome === 'late'
     return {
-      voice: voice < (came ? 0.12 : 0.6) ? 'loud' : 'usual',
-      ...(came
+      voice: voice < (comesIn ? 0.12 : 0.6) ? 'loud' : 'usual',
+      ...(comesIn
         ? {
             arriveSeconds: 2 + Math.round(speed * 3) + (rep.outcome === 'late' ? 3 : 0),
             speed: rep.outcome === 'late' || speed > 0.85 ? ('slowed' as const) : ('kept' as const),
@@ -238,7 +240,7 @@ export class Pen {
    * The last block of each of the last three days worked is ended with a note now and then; a dog that bites shows
    * signs before.
    */
-  endBlocks(scene: Scene, sets: readonly SimulatedSet[]): void {
+  endBlocks(scene: PenContext, sets: readonly SimulatedSet[]): void {
     for (const day of [...new Set(sets.map((s) => s.day))].slice(-3)) {
       const ofDay = sets.filter((s) => s.day === day)
       const first = ofDay[Math.floor((ofDay.length - 1) / setsOfBlock) * setsOfBlock]
@@ -292,7 +294,7 @@ export class Pen {
    * In passing, on each day worked: name calls in the corridor and a few minutes on the tether, whose interval grows
    * from day to day, and shrinks on one that was not calm.
    */
-  inPassing(scene: Scene, sets: readonly SimulatedSet[]): void {
+  inPassing(scene: PenContext, sets: readonly SimulatedSet[]): void {
     const chance = seeded(Number(scene.dog.run) * 7919)
     const reach = [2, 5, 10, 15, 20, 30]
     let step = 0
@@ -334,7 +336,7 @@ export class Pen {
     }
   }
 
-  private wrongTap(setId: string, at: number, by: string): void {
+  private wrongTap(setId: SetId, at: EpochMs, by: string): void {
     const target = this.rep(setId, { outcome: 'miss', brokeSeconds: null }, at, null)
     this.put({
       kind: 'voided',
@@ -359,7 +361,7 @@ export class Pen {
 }
 
 /** A block’s id is made from its first set, so that all its sets share it. */
-function blockId(scene: Scene, first: SimulatedSet, all: readonly SimulatedSet[]): string {
+function blockId(scene: PenContext, first: SimulatedSet, all: readonly SimulatedSet[]): string {
   const n = all.indexOf(first).toString(16).padStart(12, '0')
   return `${scene.residencyId.slice(0, 24)}${n}`
 }

@@ -4,10 +4,12 @@ import type { Outcome } from '@/core/facts/fact'
 import type { FactOf, WireFact } from '@/core/facts/wire'
 import { nothingSaid, nothingSeen, type OwnersHand, type Showing, type Turn } from '@/core/facts/words'
 import { judgedAs } from './pen'
+import type { PlaceId, ResidencyId, RungId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 type Opened = FactOf<'demonstration-opened'>['items'][number]
 
-/** One try: how it came off, and what of the owner’s hands was seen wrong. */
+/** One try: how it went, and what of the owner’s hands was seen wrong. */
 type Told = readonly [Outcome, ...OwnersHand[]]
 
 interface TellingItem {
@@ -17,21 +19,21 @@ interface TellingItem {
 
 export interface Telling {
   readonly what: Showing
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly from: number
-  readonly placeId: string
+  readonly placeId: PlaceId
   readonly leashHolder: string
   readonly whole: number
   readonly note: string
   readonly items: readonly TellingItem[]
-  readonly stamp: (at: number) => { readonly id: string; readonly seq: number; readonly deviceAt: number }
+  readonly stamp: (at: EpochMs) => { readonly id: string; readonly seq: number; readonly deviceAt: EpochMs }
   readonly write: (fact: WireFact, also?: Readonly<Record<string, unknown>>) => void
 }
 
 const item = (
   id: string,
   title: string,
-  rungId: string | null,
+  rungId: RungId | null,
   chance: number | null,
   tries: TellingItem['tries'] = {},
 ): TellingItem => {
@@ -151,16 +153,16 @@ export function writeShown(told: Telling): void {
           judgedAs(found.command.id),
         )
         for (const [outcome, ...wrong] of tries[turn] ?? []) {
-          const held = shown.seconds
+          const seconds = shown.seconds
           const repId = put({
             kind: 'rep',
             setId,
             outcome,
             ...nothingSeen,
             prompt: outcome === 'helped' ? 'full-signal' : null,
-            heldSeconds: held === null ? null : outcome === 'miss' ? Math.round(held / 3) : held,
-            brokeSeconds: held !== null && outcome === 'miss' ? Math.round(held / 3) : null,
-            faults: held !== null && outcome === 'miss' ? ['broke'] : [],
+            heldSeconds: seconds === null ? null : outcome === 'miss' ? Math.round(seconds / 3) : seconds,
+            brokeSeconds: seconds !== null && outcome === 'miss' ? Math.round(seconds / 3) : null,
+            faults: seconds !== null && outcome === 'miss' ? ['broke'] : [],
           })
           if (wrong.length > 0)
             put({

@@ -5,6 +5,7 @@ import { handlersOn, type CastDog } from './cast'
 import { ladderOfCast } from './ladder'
 import { Learner } from './learner'
 import { SimulatedTrainer, rungsUpTo, type SimulatedRep, type SimulatedSet } from './trainer'
+import type { RungId } from '@/core/ids'
 
 const clean: SimulatedRep = { outcome: 'clean', brokeSeconds: null }
 const broke = (s: number): SimulatedRep => ({ outcome: 'miss', brokeSeconds: s })
@@ -52,7 +53,7 @@ function remembered(trainer: SimulatedTrainer): SimulatedSet[] {
     'check-in.follow-line',
     'heel.turn-away',
   ]
-  const climb = (rungId: string, day: number) =>
+  const climb = (rungId: RungId, day: number) =>
     rungsUpTo(houseCurriculum, rungId).flatMap((rung) => trainer.proved(rung.id, day, 'room', 'joss'))
   const learned = [1, 2].flatMap((day) => ladders.flatMap((rung) => climb(rung, day)))
   const asked = ladders.flatMap((rung) => trainer.askedFor(rung, 2, 20, 'joss', (day) => climb(rung, day)))
@@ -119,7 +120,7 @@ function slip(trainer: SimulatedTrainer, last: number): SimulatedSet[] {
 const extras: Readonly<
   Record<NonNullable<CastDog['extra']>, (trainer: SimulatedTrainer, last: number) => SimulatedSet[]>
 > = {
-  /** The same ten sits on two pieces of kit, in turns. */
+  /** Ten sits on two pieces of equipment, in turns. */
   kit: (trainer, last) =>
     [10, 7, 9, 6, 10, 8].map((n, i) => ({
       ...trainer.scripted('sit.word', last, 'room', 'maud', tenOf(n, i % 2 ? helped : missed)),

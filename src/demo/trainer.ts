@@ -5,6 +5,7 @@ import type { FactOf } from '@/core/facts/wire'
 import { places } from './cast'
 import type { Chance } from '@/core/seeded'
 import type { Learner } from './learner'
+import type { PlaceId, RungId } from '@/core/ids'
 
 export interface SimulatedRep {
   readonly outcome: 'clean' | 'helped' | 'late' | 'miss'
@@ -13,10 +14,10 @@ export interface SimulatedRep {
 }
 
 export interface SimulatedSet {
-  readonly rungId: string
+  readonly rungId: RungId
   readonly purpose: 'work' | 'refresh'
   readonly day: number
-  readonly placeId: string
+  readonly placeId: PlaceId
   readonly leashHolder: string
   /** Of the day, where it is worked by itself; else the day’s sets follow each other. */
   readonly minute?: number
@@ -26,11 +27,11 @@ export interface SimulatedSet {
 }
 
 interface Notes {
-  /** Day on which a rung's set last came off, by rung, place and person. */
-  readonly came: { rungId: string; day: number; place: string; person: string }[]
+  /** Day on which a rung's set last worked, by rung, place and person. */
+  readonly came: { rungId: RungId; day: number; place: string; person: string }[]
   readonly pointer: Map<string, number>
   readonly workedOn: Map<string, number>
-  /** Newest outcomes at a rung since it last came off, for rungs whose rule is longer than a set. */
+  /** Newest outcomes at a rung since it last worked, for rungs whose rule is longer than a set. */
   readonly recent: Map<string, string>
   /** Days a learned command may rest before it is shown again; grows by habit. */
   readonly rest: Map<string, number>
@@ -79,7 +80,7 @@ export class SimulatedTrainer {
   }
 
   /** As many clean sets as the rung's rule spans, noted like any other. */
-  proved(rungId: string, day: number, placeId: string, leashHolder: string): SimulatedSet[] {
+  proved(rungId: RungId, day: number, placeId: PlaceId, leashHolder: string): SimulatedSet[] {
     const rung = this.rung(rungId)
     const span = rung.rule.kind === 'row' ? rung.rule.r : rung.rule.n
     return Array.from({ length: Math.ceil(span / rung.setReps) }, () =>
@@ -89,7 +90,7 @@ export class SimulatedTrainer {
 
   /** A learned rung asked for cold at odd times between two days; what is gone is climbed again at once. */
   askedFor(
-    rungId: string,
+    rungId: RungId,
     from: number,
     until: number,
     person: string,
@@ -117,9 +118,9 @@ export class SimulatedTrainer {
 
   /** A set whose outcome is told beforehand, noted like any other. */
   scripted(
-    rungId: string,
+    rungId: RungId,
     day: number,
-    placeId: string,
+    placeId: PlaceId,
     leashHolder: string,
     reps?: readonly SimulatedRep[],
     purpose: 'work' | 'refresh' = 'work',
@@ -137,12 +138,12 @@ export class SimulatedTrainer {
     return set
   }
 
-  /** How many days a rung, or a harder one of its run and axis, came off, here and with this person if named. */
-  daysCameOff(rungId: string, where: { place?: string; person?: string } = {}): number {
+  /** How many days a rung, or a harder one of its run and axis, worked, here and with this person if named. */
+  daysCameOff(rungId: RungId, where: { place?: string; person?: string } = {}): number {
     const found = findRung(this.curriculum, rungId)
     if (!found) return 0
     const counts = new Set(
-      found.run.rungs.filter((r, i) => i >= found.index && r.axis === found.rung.axis).map((r) => r.id),
+      found.ladder.rungs.filter((r, i) => i >= found.index && r.axis === found.rung.axis).map((r) => r.id),
     )
     return new Set(
       this.notes.came
@@ -202,8 +203,8 @@ export class SimulatedTrainer {
   ): { rung: Rung; place: string; person: string } | undefined {
     const found = findRung(this.curriculum, promise.rungId)
     if (!found) return undefined
-    const pointer = this.notes.pointer.get(found.runKey) ?? 0
-    const rung = found.run.rungs[Math.min(pointer, found.index)]
+    const pointer = this.notes.pointer.get(found.ladderKey) ?? 0
+    const rung = found.ladder.rungs[Math.min(pointer, found.index)]
     if (!rung) return undefined
     const need = rung.needs.find((id) => this.daysCameOff(id) < 2)
     if (need !== undefined) return this.planFor({ rungId: need, level: 0, places: 1, people: 1 }, people)
@@ -219,7 +220,7 @@ export class SimulatedTrainer {
     const found = findRung(this.curriculum, rung.id)
     const reps: SimulatedRep[] = []
     while (reps.length < rung.setReps) {
-      const rep = repOf(rung, this.learner.try(found?.runKey ?? '', found?.index ?? 0, day), this.chance)
+      const rep = repOf(rung, this.learner.try(found?.ladderKey ?? '', found?.index ?? 0, day), this.chance)
       reps.push(rep)
       if (rep.outcome === 'miss' && (rung.criterion.seconds !== undefined || rung.kind === 'recall')) break
     }
@@ -237,12 +238,12 @@ export class SimulatedTrainer {
       recent.length >= span &&
       [...recent].filter((c) => c === 'C').length >= (rung.rule.kind === 'row' ? span : rung.rule.k)
     this.notes.recent.set(rung.id, cameOff ? '' : recent)
-    const pointer = this.notes.pointer.get(found.runKey) ?? 0
+    const pointer = this.notes.pointer.get(found.ladderKey) ?? 0
     if (cameOff) {
       this.notes.came.push({ rungId: rung.id, day: set.day, place: set.placeId, person: set.leashHolder })
-      if (found.index >= pointer) this.notes.pointer.set(found.runKey, found.index + 1)
+      if (found.index >= pointer) this.notes.pointer.set(found.ladderKey, found.index + 1)
     } else if (set.reps.at(-1)?.outcome === 'miss' && found.index > 0 && this.chance() < 0.6) {
-      this.notes.pointer.set(found.runKey, Math.min(pointer, found.index - 1))
+      this.notes.pointer.set(found.ladderKey, Math.min(pointer, found.index - 1))
     }
   }
 }
@@ -269,9 +270,9 @@ export function fails(rung: Rung, chance: Chance): SimulatedRep[] {
 }
 
 /** Rungs of a promise's command up to and including the promised one, in the promise's run. */
-export function rungsUpTo(curriculum: Curriculum, rungId: string): readonly Rung[] {
+export function rungsUpTo(curriculum: Curriculum, rungId: RungId): readonly Rung[] {
   const found = findRung(curriculum, rungId)
   if (!found) return []
-  const own = rungsOf(found.command).filter((r) => r.run === found.run.id)
+  const own = rungsOf(found.command).filter((r) => r.run === found.ladder.id)
   return own.slice(0, found.index + 1)
 }

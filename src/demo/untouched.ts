@@ -38,8 +38,8 @@ function digestOf(db: Db): string {
     if (aside.has(name)) continue
     hash.update(name)
     // Joined by the database itself: to read each row here takes five times as long.
-    const told = columnsOf(db, name).map(({ name: column, type }) => (type === 'BLOB' ? `hex(${column})` : column))
-    const row = `concat_ws(char(31), ${told.map((column) => `ifnull(${column}, char(30))`).join(', ')})`
+    const columns = columnsOf(db, name).map(({ name: column, type }) => (type === 'BLOB' ? `hex(${column})` : column))
+    const row = `concat_ws(char(31), ${columns.map((column) => `ifnull(${column}, char(30))`).join(', ')})`
     const sql = `SELECT group_concat(${row}, char(29)) FROM (SELECT * FROM "${name}" ORDER BY rowid)`
     hash.update(db.prepare<[], string | null>(sql).pluck().get() ?? '')
   }
@@ -66,7 +66,7 @@ export function demoIsUntouched(db: Db): boolean {
 }
 
 /**
- * What a start does with a demonstration kennel that is there: one of an earlier day is made anew unless somebody
+ * What a start does with a demonstration kennel that is there: one of an earlier day is made again unless somebody
  * worked in it, any is when that is asked for.
  */
 export const fateOf = (db: Db, today: string, fresh: boolean): 'made anew' | 'kept' =>

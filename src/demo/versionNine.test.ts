@@ -6,30 +6,28 @@ import { openDatabase, type Db } from '@/store/database'
 import { factTables } from '@/store/facts/kinds'
 import { allResidencyIds } from '@/store/residents'
 import { layOutAsVersionNine } from '@/store/tests/versionNine'
-import { correctSet, voidSet } from '@/work/do/correct'
-import { deskDevice } from '@/work/scene/desk'
-import { derive, rebuildStandings, standingOf } from '@/work/record/refold'
-import { regimesFor } from '@/work/scene/regimes'
+import { correctSet, voidSet } from '@/work/actions/correct'
+import { deskDevice } from '@/work/context/desk'
+import { derive, standingOf } from '@/work/record/standing'
+import { rebuildStandings } from '@/work/upkeep/renewStandings'
+import { regimesFor } from '@/work/base/regimes'
 import { everyPage, everyPageOf } from '@/work/tests/everyPage'
 import { newFile } from '@/work/tests/kennel'
-import { makeDemo } from './make'
+import { madeDemo } from './tests/madeDemo'
 
-const today = '2026-11-23'
 const noon = Date.UTC(2026, 10, 23, 12)
 
 let made: Db
 let moved: Db
 beforeAll(() => {
-  const file = newFile()
-  made = openDatabase(file)
-  makeDemo(made, today)
+  made = madeDemo()
   leaveOutWhatCameLater(made)
   rebuildStandings(made, noon)
   putRight(made)
   made.exec('UPDATE forgetting SET sure = 1')
   made.pragma('wal_checkpoint(TRUNCATE)')
   const [copy, nine] = [newFile(), newFile()]
-  copyFileSync(file, copy)
+  copyFileSync(made.name, copy)
   layOutAsVersionNine(copy, nine)
   moved = openDatabase(nine)
 }, 120_000)
@@ -92,14 +90,14 @@ it('every row of a kennel of the version before is there after the move, in its 
   )
   expect(list.length).toBeGreaterThan(30)
   const told = (name: string) => (row: Record<string, unknown>) => {
-    // Numbers of the desk are counted anew; how far a standing's facts are is asked again; `demo_mark` is a digest; a
+    // Numbers of the desk are counted again; how far a standing's facts are is asked again; `demo_mark` is a digest; a
     // stamp is new with every writing.
     const { mark: _mark, stamp: _stamp, ...rest } = row
     if (row['device'] === deskDevice) return { ...rest, seq: 'the desk’s' }
     return name === 'demo_mark' ? {} : rest
   }
   for (const { name } of list) {
-    // What is due to be forecast anew is no row of anybody's.
+    // What is due to be forecast again is no row of anybody's.
     if (name === 'forecast_due') continue
     const sorted = (db: Db) => {
       const all = rows(db, name).map(told(name))

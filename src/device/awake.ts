@@ -3,13 +3,13 @@ export const mayStayAwake = (): boolean => 'wakeLock' in navigator
 
 /** Keeps the screen on until it is let go; takes it up again whenever the page comes back. */
 export function keepAwake(): () => void {
-  let held: WakeLockSentinel | undefined
+  let lock: WakeLockSentinel | undefined
   let wanted = true
   const take = () => {
     if (!wanted || document.visibilityState !== 'visible' || !mayStayAwake()) return
     navigator.wakeLock.request('screen').then(
       (lock) => {
-        held = lock
+        lock = lock
         if (!wanted) void lock.release()
       },
       () => undefined,
@@ -20,6 +20,6 @@ export function keepAwake(): () => void {
   return () => {
     wanted = false
     document.removeEventListener('visibilitychange', take)
-    void held?.release()
+    void lock?.release()
   }
 }

@@ -22,7 +22,8 @@ export interface HoldSounds {
 export type HoldEnd = HoldTimes & { readonly parted: boolean }
 
 /**
- * House: how often the end is looked for; a hidden tab may look less often, which changes nothing in what was measured.
+ * Design choice: how often the end is looked for; a hidden tab may look less often, which changes nothing in what was
+ * measured.
  */
 const lookEveryMs = 100
 

@@ -2,7 +2,7 @@ import type { WireFact } from '@/core/facts/wire'
 
 /*
  * What was tapped and is not on the browser's disk yet. Its database answers later, and a page that is left or loaded
- * anew in between takes an unfinished write with it; this store takes a text at once. Each fact has its own place, so
+ * again in between takes an unfinished write with it; this store takes a text at once. Each fact has its own place, so
  * that two tabs never write over each other.
  */
 
@@ -46,12 +46,12 @@ function factOf(text: string | null, id: string): WireFact | undefined {
   try {
     const read: unknown = JSON.parse(text ?? 'null')
     if (typeof read !== 'object' || read === null) return undefined
-    const said = read as Partial<Record<'id' | 'kind' | 'seq' | 'deviceAt', unknown>>
+    const fields = read as Partial<Record<'id' | 'kind' | 'seq' | 'deviceAt', unknown>>
     const whole =
-      said.id === id &&
-      typeof said.kind === 'string' &&
-      Number.isSafeInteger(said.seq) &&
-      Number.isSafeInteger(said.deviceAt)
+      fields.id === id &&
+      typeof fields.kind === 'string' &&
+      Number.isSafeInteger(fields.seq) &&
+      Number.isSafeInteger(fields.deviceAt)
     return whole ? (read as WireFact) : undefined
   } catch {
     return undefined

@@ -1,6 +1,7 @@
 import { z } from 'zod'
+import type { PersonId } from '@/core/ids'
 
-/** House: a machine that many sign in at shows so many of its last names first. */
+/** Design choice: a machine that many sign in at shows so many of its last names first. */
 const mostNames = 4
 const place = 'kibou-last-here'
 const shape = z.array(z.string().max(64)).max(mostNames)
@@ -15,7 +16,7 @@ export function lastHere(): readonly string[] {
 }
 
 /** Keeps that somebody signed in here. */
-export function wasHere(personId: string): void {
+export function wasHere(personId: PersonId): void {
   try {
     localStorage.setItem(
       place,
@@ -26,7 +27,7 @@ export function wasHere(personId: string): void {
   }
 }
 
-/** The same people, those of these ids first and in that order. */
+/** Sorts people so that those of these ids come first, in that order. */
 export const firstOf = <T extends { readonly id: string }>(
   people: readonly T[],
   ids: readonly string[],

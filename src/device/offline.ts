@@ -13,9 +13,9 @@ export const keptPages = [
   '/dogs/[residencyId]/demonstration/rehearsal',
 ] as const
 
-const kept = keptPages.map((address) => new RegExp(`^${address.replace(/\[\w+\]/g, '[^/]+')}$`))
+const patterns = keptPages.map((address) => new RegExp(`^${address.replace(/\[\w+\]/g, '[^/]+')}$`))
 /** Whether the page at this address is kept on the device. */
-export const isKept = (path: string): boolean => kept.some((address) => address.test(path))
+export const isKept = (path: string): boolean => patterns.some((address) => address.test(path))
 
 /** Whether this address may keep itself for a time without network. */
 export const mayReloadOffline = (): boolean => 'serviceWorker' in navigator && 'caches' in window
@@ -59,9 +59,9 @@ export async function keepThisPage(): Promise<boolean> {
   }
 }
 
-/** House: the program files of a few versions; the oldest go first. */
+/** Design choice: the program files of a few versions; the oldest go first. */
 const mostFiles = 400
-/** House: a kept page is a day's; what others did since is not on it. */
+/** Design choice: a kept page is a day's; what others did since is not on it. */
 const pageForMs = 86_400_000
 
 /** Throws out pages of other days, and program files beyond a few versions. */

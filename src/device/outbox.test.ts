@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { v4 } from 'uuid'
 import { nothingSaid } from '@/core/facts/words'
 import type { Outbox as OutboxType, NewFact } from './outbox'
+import type { SetId } from '@/core/ids'
 
 const set = (): NewFact => ({
   kind: 'set-opened',
@@ -23,7 +24,7 @@ const set = (): NewFact => ({
   ...nothingSaid.set,
   replaces: null,
 })
-const rep = (setId: string): NewFact => ({
+const rep = (setId: SetId): NewFact => ({
   kind: 'rep',
   setId,
   outcome: 'clean',

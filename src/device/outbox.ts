@@ -47,12 +47,14 @@ export const nothingKept: OutboxStatus = {
   fleeting: false,
 }
 
-/** House: sent facts are forgotten by the device after three days; until then the kennel can ask for them again. */
+/**
+ * Design choice: sent facts are forgotten by the device after three days; until then the kennel can ask for them again.
+ */
 const keepSentMs = 3 * 86_400_000
 const retryMs = 4000
 /** Design choice, ms: what waits for somebody to be signed in is tried again so often. */
 const waitMs = 60_000
-/** House: a device asks so often whether all that it sent is still there. */
+/** Design choice: a device asks so often whether all that it sent is still there. */
 const askMs = 10 * 60_000
 /** A tap is painted before it is sent, and taps that come together go together. */
 const gatherMs = 150
@@ -199,9 +201,9 @@ export class Outbox {
     }
     const last = await tx.objectStore('meta').get('seq')
     const seq = typeof last === 'number' ? last + 1 : 0
-    const kept: Kept = { id: fact.id, fact: { ...fact, seq }, status: 'unsent' }
-    await Promise.all([tx.objectStore('meta').put(seq, 'seq'), tx.objectStore('facts').put(kept), tx.done])
-    this.memory.set(fact.id, kept)
+    const entry: Kept = { id: fact.id, fact: { ...fact, seq }, status: 'unsent' }
+    await Promise.all([tx.objectStore('meta').put(seq, 'seq'), tx.objectStore('facts').put(entry), tx.done])
+    this.memory.set(fact.id, entry)
   }
 
   /** Where the kennel did not answer the last time, the next tap is no reason to ask again at once. */
@@ -327,10 +329,10 @@ export class Outbox {
 
   private async forgetOld(): Promise<void> {
     const before = Date.now() - keepSentMs
-    for (const kept of [...this.memory.values()]) {
-      if (kept.status !== 'sent' || kept.fact.deviceAt > before) continue
-      this.memory.delete(kept.id)
-      await this.db?.delete('facts', kept.id)
+    for (const entry of [...this.memory.values()]) {
+      if (entry.status !== 'sent' || entry.fact.deviceAt > before) continue
+      this.memory.delete(entry.id)
+      await this.db?.delete('facts', entry.id)
     }
   }
 
@@ -367,12 +369,12 @@ const reasons: Readonly<Record<string, string>> = {
   busy: 'the office machine is busy',
   'read-only': 'the office machine may not write',
   broken: 'the office machine’s database is damaged',
-  unreadable: 'the office machine cannot get at its disk',
+  unreadable: 'the office machine cannot reach its disk',
 }
 
 async function reasonOf(response: Response): Promise<string> {
-  const said: unknown = await response.json().catch(() => undefined)
-  const trouble = typeof said === 'object' && said !== null && 'trouble' in said ? String(said.trouble) : ''
+  const answer: unknown = await response.json().catch(() => undefined)
+  const trouble = typeof answer === 'object' && answer !== null && 'trouble' in answer ? String(answer.trouble) : ''
   const known = Object.hasOwn(reasons, trouble) ? reasons[trouble] : undefined
   return known ?? 'the office machine takes nothing just now'
 }

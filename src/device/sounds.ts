@@ -44,7 +44,7 @@ export const tickTone: readonly Note[] = [{ hertz: 620, after: 0, long: 0.03, lo
 export const payTone: readonly Note[] = [{ hertz: 1050, after: 0, long: 0.07, loud: 0.2 }]
 
 const confirming = { clean: [880], helped: [660, 660], late: [520, 440], miss: [300], undo: [440, 330] } as const
-/** House: the notes of a confirmation follow one another by so many seconds. */
+/** Design choice: the notes of a confirmation follow one another by so many seconds. */
 const apart = 0.09
 
 /** A short sound that says which tap was taken, so that nobody has to look. */

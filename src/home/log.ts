@@ -1,4 +1,5 @@
 import { mostLetters, practiceMark, writePractice, type PracticeEntry } from '@/core/demonstration/practiceLog'
+import type { ResidencyId } from '@/core/ids'
 
 /** What this browser keeps of the practice with one dog. */
 export interface Kept {
@@ -21,9 +22,9 @@ const revised = (e: unknown): unknown =>
 /** What a browser kept, where it is that; by hand, since a schema’s library would make the file five times as large. */
 export function keptIn(text: string): Kept | undefined {
   try {
-    const kept: unknown = JSON.parse(text)
-    if (typeof kept !== 'object' || kept === null) return undefined
-    const { device, next, entries } = kept as Record<string, unknown>
+    const stored: unknown = JSON.parse(text)
+    if (typeof stored !== 'object' || stored === null) return undefined
+    const { device, next, entries } = stored as Record<string, unknown>
     return typeof device === 'string' &&
       /^[a-z0-9]{4,16}$/.test(device) &&
       Number.isInteger(next) &&
@@ -36,7 +37,7 @@ export function keptIn(text: string): Kept | undefined {
   }
 }
 
-/** House: taps on one command within so long are one go at it. */
+/** Design choice: taps on one command within so long are one go at it. */
 const oneGoMs = 45 * 60_000
 
 export const nothingKept = (random: () => number): Kept => ({
@@ -96,7 +97,7 @@ export const takenBack = (kept: Kept, before: Kept): Kept => ({
 })
 
 /** The log as text to send. Where all of it would be too long to be read, the oldest entries stay out. */
-export function textOf(residencyId: string, { entries }: Kept): string {
+export function textOf(residencyId: ResidencyId, { entries }: Kept): string {
   const text = writePractice(residencyId, entries)
   if (text.length <= mostLetters) return text
   const fits = Math.floor((entries.length * mostLetters) / text.length)
@@ -104,7 +105,7 @@ export function textOf(residencyId: string, { entries }: Kept): string {
 }
 
 /** Where this browser keeps it. */
-export const keyOf = (residencyId: string): string => `${practiceMark}-${residencyId}`
+export const keyOf = (residencyId: ResidencyId): string => `${practiceMark}-${residencyId}`
 
 /** The week that this day lies in, from the day after the handoff; 1 before, the last one after. */
 export function weekOn(from: string, day: string, weeks: number): number {

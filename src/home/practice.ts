@@ -1,7 +1,7 @@
 import { html, type Markup } from '@/core/markup'
-import { sayDay } from '@/core/days'
+import { dayText } from '@/core/days'
 import { minutesADay, nothingThisWeek } from '@/core/demonstration/practice'
-import { sayLong, unbroken } from '@/core/wording'
+import { longText, unbroken } from '@/core/wording'
 import type { HomeFile } from '@/core/demonstration/homeFile'
 import { dayOf, keptIn, keyOf, nothingKept, takenBack, tapped, textOf, weekOn, type Kept } from './log'
 
@@ -41,25 +41,25 @@ async function heard(): Promise<void> {
   }
 }
 
-let kept = nothingKept(Math.random)
+let log = nothingKept(Math.random)
 let before: Kept | undefined
 let week = weekOn(data.from, dayOf(new Date()), data.weeks.length)
 let hold: { id: string; seconds: number; from: number; rung: boolean } | undefined
 let until: number | undefined
 
-/** The same file may be open in another tab: what was logged there is gone on from, and undone there. */
+/** Takes over what another tab with this file has logged or undone. */
 function catchUp(): void {
   const there = stored()
-  if (!there || JSON.stringify(there) === JSON.stringify(kept)) return
-  kept = there
+  if (!there || JSON.stringify(there) === JSON.stringify(log)) return
+  log = there
   before = undefined
 }
 
 function keep(next: Kept): void {
-  before = kept
-  kept = next
+  before = log
+  log = next
   try {
-    localStorage.setItem(keyOf(data.residencyId), JSON.stringify(kept))
+    localStorage.setItem(keyOf(data.residencyId), JSON.stringify(log))
   } catch {
     lasting = false
   }
@@ -91,7 +91,7 @@ const nameOf = (line: Line): string => (line.command === '' ? line.id : line.com
 const titles = new Map(data.weeks.flatMap((w) => w.lines.map((l) => [nameOf(l), l.title] as const)))
 
 function lineShown(line: Line): Markup {
-  const today = kept.entries.filter((e) => e.day === dayOf(new Date()) && e.command === nameOf(line))
+  const today = log.entries.filter((e) => e.day === dayOf(new Date()) && e.command === nameOf(line))
   const reps = today.reduce((n, e) => n + e.reps, 0)
   const clean = today.reduce((n, e) => n + e.clean, 0)
   const running = hold?.id === line.id ? hold : undefined
@@ -104,9 +104,9 @@ function lineShown(line: Line): Markup {
         ${
           running
             ? html`<b class="clock" role="timer" data-hold="${line.id}">0.0</b>
-                <span>of ${sayLong(running.seconds)}</span>`
+                <span>of ${longText(running.seconds)}</span>`
             : line.seconds.map(
-                (s) => html`<button data-do="hold" data-line="${line.id}" data-s="${s}">${sayLong(s)}</button> `,
+                (s) => html`<button data-do="hold" data-line="${line.id}" data-s="${s}">${longText(s)}</button> `,
               )
         }
       </p>`
@@ -145,18 +145,18 @@ function drawn(): Markup {
     <p>${now?.also ?? ''}</p>`
 }
 
-/** House: so many days of practice are drawn. */
+/** Design choice: so many days of practice are drawn. */
 const daysDrawn = 21
 
 function progress(): Markup {
-  const done = kept.entries.filter((e) => e.reps > 0)
-  const said = (day: string | undefined) => sayDay(day ?? '', data.dates)
+  const done = log.entries.filter((e) => e.reps > 0)
+  const said = (day: string | undefined) => dayText(day ?? '', data.dates)
   const days = [...new Set(done.map((e) => e.day))].sort().slice(-daysDrawn)
   if (days.length === 0) return html`<p>You have not practiced yet.</p>`
   const commands = [...new Set(done.map((e) => e.command))]
   return html`${commands.map((command) => {
     const bars = days.map((day, i) => {
-      const here = kept.entries.filter((e) => e.day === day && e.command === command)
+      const here = log.entries.filter((e) => e.day === day && e.command === command)
       const reps = here.reduce((n, e) => n + e.reps, 0)
       const height = reps === 0 ? 0 : (here.reduce((n, e) => n + e.clean, 0) / reps) * 30
       const x = i * 14
@@ -164,7 +164,7 @@ function progress(): Markup {
         ? html``
         : html`<rect x="${x}" y="${34 - height}" width="10" height="${Math.max(1.5, height)}"></rect>`
     })
-    const all = kept.entries.filter((e) => e.command === command)
+    const all = log.entries.filter((e) => e.command === command)
     const longest = Math.max(0, ...all.map((e) => e.seconds ?? 0))
     return html`<h3>${titles.get(command) ?? command}</h3>
       <svg viewBox="0 0 300 36" role="img" aria-label="share of good tries, day by day">
@@ -174,7 +174,7 @@ function progress(): Markup {
       <p>
         ${
           `${all.reduce((n, e) => n + e.clean, 0)} of ${all.reduce((n, e) => n + e.reps, 0)} tries were good, ` +
-          `${said(days[0])} to ${said(days.at(-1))}.${longest > 0 ? ` The longest was ${sayLong(longest)}.` : ''}`
+          `${said(days[0])} to ${said(days.at(-1))}.${longest > 0 ? ` The longest was ${longText(longest)}.` : ''}`
         }
       </p>`
   })}`
@@ -184,7 +184,7 @@ function draw(): void {
   find('today').innerHTML = drawn().html
   find('progress').innerHTML = progress().html
   const text = find('log')
-  if (text instanceof HTMLTextAreaElement) text.value = textOf(data.residencyId, kept)
+  if (text instanceof HTMLTextAreaElement) text.value = textOf(data.residencyId, log)
 }
 
 const lineOf = (id: string | undefined): Line | undefined => data.weeks.flatMap((w) => w.lines).find((l) => l.id === id)
@@ -205,13 +205,13 @@ document.addEventListener('click', (event) => {
   }
   if (does === 'undo' || does === 'yes' || does === 'no') catchUp()
   if (does === 'undo' && before) {
-    keep(takenBack(kept, before))
+    keep(takenBack(log, before))
     before = undefined
   }
   if ((does === 'yes' || does === 'no') && line) {
-    const held = hold?.id === line.id && hold.rung ? hold.seconds : null
+    const heldSeconds = hold?.id === line.id && hold.rung ? hold.seconds : null
     hold = undefined
-    keep(tapped(kept, nameOf(line), does === 'yes', held, new Date()))
+    keep(tapped(log, nameOf(line), does === 'yes', heldSeconds, new Date()))
   }
   if (does === 'copy') {
     const text = find('log')
@@ -224,7 +224,7 @@ document.addEventListener('click', (event) => {
   }
   if (does === 'save') {
     const link = document.createElement('a')
-    link.href = URL.createObjectURL(new Blob([textOf(data.residencyId, kept)], { type: 'text/plain' }))
+    link.href = URL.createObjectURL(new Blob([textOf(data.residencyId, log)], { type: 'text/plain' }))
     link.download = `practice-${data.name.replace(/[^\w-]/g, '')}.txt`
     link.click()
     setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
@@ -245,10 +245,10 @@ setInterval(() => {
     }
   }
   if (!hold) return
-  const held = (performance.now() - hold.from) / 1000
+  const seconds = (performance.now() - hold.from) / 1000
   const clock = document.querySelector('[data-hold]')
-  if (clock) clock.textContent = Math.min(held, hold.seconds).toFixed(1)
-  if (held >= hold.seconds && !hold.rung) {
+  if (clock) clock.textContent = Math.min(seconds, hold.seconds).toFixed(1)
+  if (seconds >= hold.seconds && !hold.rung) {
     hold.rung = true
     tone(880, 0.6)
   }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { importDogs, importForm } from '@/work/do/importDogs'
+import { importDogs, importForm } from '@/work/actions/importDogs'
 import { job } from './job'
 
 /** Adds the dogs of a table, one after the other. */

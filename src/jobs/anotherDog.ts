@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { anotherForm, mayTakeAnother } from '@/work/do/another'
+import { anotherForm, mayTakeAnother } from '@/work/actions/another'
 import { job } from './job'
 
 /** Whether there is room for another dog: plays it through, with every start of the next weeks. */

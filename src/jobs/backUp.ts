@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { backUp as copy } from '@/work/do/backup'
+import { backUp as copy } from '@/work/actions/backup'
 import { job } from './job'
 
 /** Copies the kennel's whole file into the house's backup folder. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { backUpNightly as copy } from '@/work/do/backup'
+import { backUpNightly as copy } from '@/work/actions/backup'
 import { job } from './job'
 
 /** This night's backup, made once; the oldest nights go. */

@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { refoldApart } from '@/work/record/refold'
-import { lookThrough } from '@/work/scene/soundness'
+import { lookThrough } from '@/work/context/soundness'
 import { job } from './job'
 
 /**
  * Looks through the kennel's whole file: sound, nothing named that is not there, standings as the facts have them; what
- * is not is made anew.
+ * is not is made again.
  */
 export const checkKennel = job({
   input: z.object({ now: z.number() }),

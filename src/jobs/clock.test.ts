@@ -3,12 +3,13 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { v7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
-import { backUpNightly, isBackedUp } from '@/work/do/backup'
+import { backUpNightly, isBackedUp } from '@/work/actions/backup'
 import { openDatabase } from '@/store/database'
 import { appendHouse, readHouse } from '@/store/house'
 import { monday, msPerDay, newKennel, trainer } from '@/work/tests/kennel'
-import { startClock, type Duty } from './clock'
-import { nextNight } from './duties'
+import { startClock, type ScheduledTask } from './clock'
+import { nextNight } from './scheduledTasks'
+import type { EpochMs } from '@/core/epochMs'
 
 const hour = 3_600_000
 
@@ -17,7 +18,7 @@ describe('the clock', () => {
     let time = 0
     const said: string[] = []
     const did: string[] = []
-    const duty = (name: string, every: number, fails = false): Duty => ({
+    const task = (name: string, every: number, fails = false): ScheduledTask => ({
       name,
       next: (now) => now + every,
       run: (now) => {
@@ -25,7 +26,7 @@ describe('the clock', () => {
         return fails ? Promise.reject(new Error('no disk')) : Promise.resolve()
       },
     })
-    const clock = startClock([duty('a', 10), duty('b', 20, true), duty('c', 20)], {
+    const clock = startClock([task('a', 10), task('b', 20, true), task('c', 20)], {
       time: () => time,
       say: (text) => said.push(text),
       every: hour,
@@ -48,7 +49,7 @@ describe('the clock', () => {
     const year = 365 * 24 * hour
     let time = 4 * year
     const did: number[] = []
-    const nightly: Duty = {
+    const nightly: ScheduledTask = {
       name: 'backup',
       next: (now, last) => (last === undefined ? now : Math.floor(last / (24 * hour) + 1) * 24 * hour),
       run: (now) => Promise.resolve(did.push(now)),
@@ -98,7 +99,7 @@ describe('the clock', () => {
     const said: string[] = []
     const did: string[] = []
     let end = () => {}
-    const duty = (name: string): Duty => ({
+    const task = (name: string): ScheduledTask => ({
       name,
       next: (now) => now + 10,
       run: () => {
@@ -106,7 +107,7 @@ describe('the clock', () => {
         return new Promise((_, fail) => (end = () => fail(new Error('Terminating worker thread'))))
       },
     })
-    const clock = startClock([duty('a'), duty('b')], { time: () => time, say: (text) => said.push(text), every: hour })
+    const clock = startClock([task('a'), task('b')], { time: () => time, say: (text) => said.push(text), every: hour })
     time = 10
     const ticking = clock.tick()
     clock.stop()
@@ -142,7 +143,7 @@ describe('the clock', () => {
 
   it('finds the next night by the kennel’s own clock, also where a day has 23 or 25 hours', () => {
     // Clocks go forward on 29 March and back on 25 October 2026 in London (EU summer time, Directive 2000/84/EC).
-    const night = (at: number) => new Date(nextNight('Europe/London', at, 20)).toISOString()
+    const night = (at: EpochMs) => new Date(nextNight('Europe/London', at, 20)).toISOString()
     expect(night(Date.UTC(2026, 2, 28, 12))).toBe('2026-03-29T00:20:00.000Z')
     expect(night(Date.UTC(2026, 2, 29, 12))).toBe('2026-03-29T23:20:00.000Z')
     expect(night(Date.UTC(2026, 9, 24, 12))).toBe('2026-10-24T23:20:00.000Z')

@@ -1,9 +1,11 @@
+import type { EpochMs } from '@/core/epochMs'
+
 /** Something that is done by itself, again and again. */
-export interface Duty {
+export interface ScheduledTask {
   readonly name: string
   /** When it is due next, ms since the epoch, after this moment; `last` is when it was done last in this process. */
-  readonly next: (now: number, last: number | undefined) => number
-  readonly run: (now: number) => Promise<unknown>
+  readonly next: (now: EpochMs, last: number | undefined) => number
+  readonly run: (now: EpochMs) => Promise<unknown>
 }
 
 export interface Clock {
@@ -12,7 +14,7 @@ export interface Clock {
   stop(): void
 }
 
-/** House: so often the clock looks what is due, and after so long it asks again for what could not be told. */
+/** Design choice: so often the clock looks what is due, and after so long it asks again for what could not be told. */
 const lookEveryMs = 30_000
 const againMs = 600_000
 
@@ -21,7 +23,7 @@ const wordsOf = (error: unknown): string =>
   typeof error === 'object' && error !== null && 'message' in error ? String(error.message) : String(error)
 
 interface Kept {
-  readonly duty: Duty
+  readonly task: ScheduledTask
   last: number | undefined
   due: number
   /** When it was told when it is due. */
@@ -32,26 +34,31 @@ interface Kept {
 const setBackMs = 60_000
 
 /**
- * The one clock of the house. A duty that fails is said and comes again in its turn; one that is still running when the
+ * The one clock of the house. A task that fails is said and comes again in its turn; one that is still running when the
  * clock looks again is not begun twice.
  */
 export function startClock(
-  duties: readonly Duty[],
+  duties: readonly ScheduledTask[],
   { time, say, every = lookEveryMs }: { time: () => number; say: (text: string) => void; every?: number },
 ): Clock {
   const begun = time()
-  const all: Kept[] = duties.map((duty) => ({ duty, last: undefined, due: duty.next(begun, undefined), told: begun }))
+  const all: Kept[] = duties.map((task) => ({
+    task,
+    last: undefined,
+    due: task.next(begun, undefined),
+    told: begun,
+  }))
   let busy = false
   let stopped = false
   /** Asks when it is due next, at this moment; what was done by a clock that was ahead was not done yet. */
-  const askAgain = (one: Kept, now: number) => {
+  const askAgain = (one: Kept, now: EpochMs) => {
     one.told = now
     try {
-      one.due = one.duty.next(now, one.last !== undefined && one.last > now ? undefined : one.last)
+      one.due = one.task.next(now, one.last !== undefined && one.last > now ? undefined : one.last)
     } catch (error) {
       // Not known when it is due: asked again in a while. A clock that throws would take the server along.
       one.due = now + againMs
-      say(`${one.duty.name}: not known when it is due: ${wordsOf(error)}`)
+      say(`${one.task.name}: not known when it is due: ${wordsOf(error)}`)
     }
   }
   const tick = async (): Promise<readonly string[]> => {
@@ -67,11 +74,11 @@ export function startClock(
         if (now < one.due) continue
         one.last = now
         try {
-          await one.duty.run(now)
-          done.push(one.duty.name)
+          await one.task.run(now)
+          done.push(one.task.name)
         } catch (error) {
           // Whoever stops the clock stops what is under way, too; that is no failing of it.
-          if (!stopped) say(`${one.duty.name} failed: ${wordsOf(error)}`)
+          if (!stopped) say(`${one.task.name} failed: ${wordsOf(error)}`)
         }
         askAgain(one, time())
       }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { goOn } from '@/work/do/importDogs'
+import { goOn } from '@/work/actions/importDogs'
 import { job } from './job'
 
 /** Goes on with a table that was stopped, or whose program was ended. */

@@ -1,6 +1,6 @@
 import type { z } from 'zod'
 import type { Db } from '@/store/database'
-import type { Hooks } from '@/work/hooks'
+import type { Hooks } from '@/work/base/hooks'
 
 /**
  * Work that is too heavy for the thread that answers requests. It runs on a thread of its own, over a connection of its
@@ -10,7 +10,7 @@ export interface Job<Input, Output> {
   readonly input: z.ZodType<Input>
   /** What it comes to, or the promise of it. */
   readonly run: (db: Db, input: Input, hooks: Hooks) => Output
-  /** The same for input that comes from outside the thread; refused when it is not what the job asks for. */
+  /** Runs the job on input from outside the thread; throws a ZodError when that is not what the job asks for. */
   readonly start: (db: Db, input: unknown, hooks: Hooks) => Output
 }
 

@@ -3,7 +3,7 @@ import { addTable } from './addTable'
 import { anotherDog } from './anotherDog'
 import { backUp } from './backUp'
 import { backUpNightly } from './backUpNightly'
-import { bringHome } from './bringHome'
+import { checkpointWal } from './checkpointWal'
 import { checkKennel } from './checkKennel'
 import { goOnWithTable } from './goOnWithTable'
 import { kennelOut } from './kennelOut'
@@ -25,7 +25,7 @@ export const jobs = {
   'another-dog': anotherDog,
   'back-up': backUp,
   'back-up-nightly': backUpNightly,
-  'bring-home': bringHome,
+  'bring-home': checkpointWal,
   'check-kennel': checkKennel,
   'go-on-with-table': goOnWithTable,
   'kennel-out': kennelOut,

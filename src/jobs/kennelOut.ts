@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { kennelOutOfHouse } from '@/work/do/wholeKennel'
+import { kennelOutOfHouse } from '@/work/actions/wholeKennel'
 import { job } from './job'
 
 /** Writes the whole kennel out as a folder that another machine can take in: docs/whole-kennel.md. */

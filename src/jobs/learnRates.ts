@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { learnRates as learn } from '@/work/do/forecasts'
+import { learnRates as learn } from '@/work/actions/forecasts'
 import { job } from './job'
 
 /** Learns the kennel's own rates from the dogs that went home. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { lookAtDogs } from '@/work/do/importDogs'
+import { lookAtDogs } from '@/work/actions/importDogs'
 import { job } from './job'
 
 /** What a table of dogs would come to. */

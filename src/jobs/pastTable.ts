@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { importPastSets } from '@/work/do/pastSets'
+import { importPastSets } from '@/work/actions/pastSets'
 import { job } from './job'
 
 /** A table of past sets, looked at or kept. */

@@ -3,17 +3,18 @@ import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSyn
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase, type Db } from '@/store/database'
-import { troubleOf } from '@/store/trouble'
+import { databaseErrorOf } from '@/store/databaseError'
 import { readMethodChanges } from '@/store/method'
 import { allResidencyIds } from '@/store/residents'
 import { forgettingFittedAt } from '@/store/forgetting'
-import { renewForecasts } from '@/work/do/forecasts'
-import { refitForgetting } from '@/work/do/refitForgetting'
+import { renewForecasts } from '@/work/actions/forecasts'
+import { refitForgetting } from '@/work/upkeep/refitForgetting'
 import { previewMethod } from '@/work/page/methodPreview'
 import { recordFacts } from '@/work/record/accept'
 import { dog, later, monday, newFile, Tablet, trainer } from '@/work/tests/kennel'
 import { JobKilled, runJob, stopJobs } from './pool'
-import { keptForecasts } from '@/work/record/kept'
+import { cachedForecasts } from '@/work/record/cachedStanding'
+import type { PersonId } from '@/core/ids'
 
 const dogs = 12
 let db: Db
@@ -71,7 +72,7 @@ describe('a job', () => {
   })
 
   it('says of every dog’s being ready what this thread says, chance for chance', async () => {
-    const told = () => [...keptForecasts(db, '2026-03-02')].map(([id, f]) => [id, f.told])
+    const told = () => [...cachedForecasts(db, '2026-03-02')].map(([id, f]) => [id, f.told])
     expect((await runJob('renew-forecasts', { now: monday }, { file })).made).toBe(dogs)
     const there = told()
     db.exec('DELETE FROM forecast_now')
@@ -99,10 +100,10 @@ describe('a job', () => {
     await expect(runJob('renew-standings', { now: later }, { file: '/proc/none/kennel.db' })).rejects.toThrow()
   })
 
-  it('that meets a trouble of the database says which, though its error lost its class on the way', async () => {
+  it('that meets an error of the database says which, though its error lost its class on the way', async () => {
     const broken = newFile()
     writeFileSync(broken, 'no database at all, but long enough to be looked at as one'.repeat(100))
-    const met = await runJob('renew-standings', { now: later }, { file: broken }).catch(troubleOf)
+    const met = await runJob('renew-standings', { now: later }, { file: broken }).catch(databaseErrorOf)
     expect(met).toBe('broken')
   })
 
@@ -116,7 +117,7 @@ describe('a job', () => {
 
   it('switches the house method while others read', async () => {
     const form = { row: 'late', option: 'not-paid', recordedBy: 'nobody' }
-    const switched = (recordedBy: string) =>
+    const switched = (recordedBy: PersonId) =>
       runJob('switch-method', { form: { ...form, recordedBy }, now: later }, { file })
     expect(await switched('nobody')).toMatchObject({ ok: false })
     expect(readMethodChanges(db)).toEqual([])

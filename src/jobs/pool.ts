@@ -1,12 +1,15 @@
+import { reject, type Rejection } from '@/core/rejection'
 import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import { MessageChannel } from 'node:worker_threads'
 import { Piscina } from 'piscina'
 import type { InputOf, JobName, OutputOf } from './jobs'
-import { Troubled } from '@/store/trouble'
+import { DatabaseError } from '@/store/databaseError'
 import type { Answer, Task } from './worker'
 
-/** House: a job without a limit of its own is killed after so long, and one that was asked to stop after this. */
+/**
+ * Design choice: a job without a limit of its own is killed after so long, and one that was asked to stop after this.
+ */
 const usualLimitMs = 60_000
 const graceMs = 2_000
 
@@ -28,8 +31,8 @@ export class JobKilled extends Error {}
 type Turn = 'soon' | 'last'
 
 /**
- * House: how far threads stand back behind those that answer (jobs/worker). What somebody waits for still comes on a
- * busy day; the work of the house takes what is left over. A thread can stand back further, and never come forward
+ * Design choice: how far threads stand back behind those that answer (jobs/worker). What somebody waits for still comes
+ * on a busy day; the work of the house takes what is left over. A thread can stand back further, and never come forward
  * again: each has threads of its own.
  */
 const standsBack: Readonly<Record<Turn, number>> = { soon: 5, last: 15 }
@@ -40,10 +43,10 @@ const standsBack: Readonly<Record<Turn, number>> = { soon: 5, last: 15 }
  */
 const mostThreads: Readonly<Record<Turn, number>> = { soon: Math.max(2, availableParallelism() - 1), last: 3 }
 
-const held = globalThis as typeof globalThis & { kibouJobs?: Partial<Record<Turn, Piscina>> }
+const processWide = globalThis as typeof globalThis & { kibouJobs?: Partial<Record<Turn, Piscina>> }
 
 const pool = (turn: Turn): Piscina =>
-  ((held.kibouJobs ??= {})[turn] ??= new Piscina({
+  ((processWide.kibouJobs ??= {})[turn] ??= new Piscina({
     filename: process.env['KIBOU_JOBS'] ?? join(process.cwd(), 'build/jobs.mjs'),
     minThreads: 0,
     maxThreads: mostThreads[turn],
@@ -52,8 +55,8 @@ const pool = (turn: Turn): Piscina =>
   }))
 
 /**
- * Runs a job on a thread of its own. Throws JobKilled when it had to be killed, Troubled where the database can not be
- * read or written, and what the job itself threw.
+ * Runs a job on a thread of its own. Throws JobKilled when it had to be killed, DatabaseError where the database cannot
+ * be read or written, and what the job itself threw.
  */
 export async function runJob<N extends JobName>(
   name: N,
@@ -75,7 +78,7 @@ export async function runJob<N extends JobName>(
   try {
     const asked = pool(last ? 'last' : 'soon').run(task, { transferList: [port2], signal: kill.signal })
     const answer = (await asked) as Answer
-    if ('trouble' in answer) throw new Troubled(answer.trouble)
+    if ('databaseError' in answer) throw new DatabaseError(answer.databaseError)
     return answer.done as OutputOf<N>
   } catch (error) {
     if (kill.signal.aborted) throw new JobKilled(`${name} was stopped: it took too long`)
@@ -88,15 +91,18 @@ export async function runJob<N extends JobName>(
 }
 
 /** What a job comes to; or, where it was killed, what is said of that instead. */
-export const unlessKilled = <T, R>(job: Promise<T>, refused: (why: string) => R): Promise<T | R> =>
+export const unlessKilled = <T, R>(job: Promise<T>, refused: (why: Rejection) => R): Promise<T | R> =>
   job.catch((error: unknown) => {
-    if (error instanceof JobKilled) return refused('It took too long just now. Try again in a moment.')
+    if (error instanceof JobKilled) return refused(reject('too-slow', 'That took too long. Try again in a moment.'))
     throw error
   })
 
+/** What a job comes to, or that it took too long. */
+export const orTooSlow = <T>(job: Promise<T>): Promise<T | Rejection> => unlessKilled(job, (rejection) => rejection)
+
 /** Lets go of all threads; what runs is killed. */
 export async function stopJobs(): Promise<void> {
-  const pools = Object.values(held.kibouJobs ?? {})
-  held.kibouJobs = {}
+  const pools = Object.values(processWide.kibouJobs ?? {})
+  processWide.kibouJobs = {}
   await Promise.all(pools.map((pool) => pool.destroy()))
 }

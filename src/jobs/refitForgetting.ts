@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { refitForgetting as refit } from '@/work/do/refitForgetting'
+import { refitForgetting as refit } from '@/work/upkeep/refitForgetting'
 import { job } from './job'
 
 /** Fits the forgetting model to every refresher ever done here: every dog that was ever here is folded. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { renewForecasts as renew } from '@/work/do/forecasts'
+import { renewForecasts as renew } from '@/work/actions/forecasts'
 import { job } from './job'
 
 /** Makes the forecasts that are due: the wall shows what was made last, and waits for none. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { takeBackDogs } from '@/work/do/importDogs'
+import { takeBackDogs } from '@/work/actions/importDogs'
 import { job } from './job'
 
 /** Takes back the dogs that a table brought. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { TableEnd } from '@/work/do/tableEnd'
+import type { TableEnd } from '@/work/actions/tableEnd'
 import { howFar, runningOf, startWork, stopWork } from './underWay'
 
 const end: TableEnd = { what: 'look', result: { ok: true, rows: ['Wren'] } }

@@ -1,5 +1,5 @@
 import { v4 } from 'uuid'
-import type { HowFar, TableEnd, TableWork } from '@/work/do/tableEnd'
+import type { HowFar, TableEnd, TableWork } from '@/work/actions/tableEnd'
 import type { RunOptions } from './pool'
 
 /**
@@ -16,8 +16,8 @@ interface Work {
   end?: { readonly end: TableEnd } | { readonly error: unknown }
 }
 
-const held = globalThis as typeof globalThis & { kibouUnderWay?: Map<string, Work> }
-const all = () => (held.kibouUnderWay ??= new Map<string, Work>())
+const processWide = globalThis as typeof globalThis & { kibouUnderWay?: Map<string, Work> }
+const all = () => (processWide.kibouUnderWay ??= new Map<string, Work>())
 
 /** Design choice, ms: what it came to is known for so long after. */
 const knownMs = 600_000

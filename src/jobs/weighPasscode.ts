@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { mostWords } from '@/core/people/guessable'
-import { weighPasscode as weigh } from '@/work/do/weighPasscode'
+import { weighPasscode as weigh } from '@/work/actions/weighPasscode'
 import { job } from './job'
 
 /** How hard a passcode is to guess. */

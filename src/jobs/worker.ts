@@ -2,7 +2,7 @@ import { setPriority } from 'node:os'
 import { isMainThread, type MessagePort } from 'node:worker_threads'
 import { oneAtATime } from '@/store/connection'
 import { connectTo } from '@/store/database'
-import { troubleOf, type Trouble } from '@/store/trouble'
+import { databaseErrorOf, type DatabaseErrorKind } from '@/store/databaseError'
 import { jobs, type JobName } from './jobs'
 
 /** What is handed to a thread: which job, over which file, and how it is heard and stopped. */
@@ -21,7 +21,7 @@ const databaseOf = oneAtATime(connectTo)
 if (process.platform === 'linux' && !isMainThread) setPriority(0, Number(process.env['KIBOU_STANDS_BACK'] ?? 0))
 
 /** What a job came to, or what of the database’s troubles it met: an error loses its class between threads. */
-export type Answer = { readonly done: unknown } | { readonly trouble: Trouble }
+export type Answer = { readonly done: unknown } | { readonly databaseError: DatabaseErrorKind }
 
 export default async function run({ name, input, file, port, stop }: Task): Promise<Answer> {
   try {
@@ -31,9 +31,9 @@ export default async function run({ name, input, file, port, stop }: Task): Prom
     })
     return { done }
   } catch (error) {
-    const trouble = troubleOf(error)
-    if (trouble === undefined) throw error
-    return { trouble }
+    const kind = databaseErrorOf(error)
+    if (kind === undefined) throw error
+    return { databaseError: kind }
   } finally {
     port.close()
   }

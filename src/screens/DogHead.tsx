@@ -2,7 +2,7 @@
 import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { NeedsPerson } from '@/ui/NeedsPerson'
-import type { Resident } from '@/work/do/about'
+import type { Resident } from '@/work/actions/about'
 
 /** Which dog this page is about, with its cautions. */
 export function DogHead({

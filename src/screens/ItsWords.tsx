@@ -1,5 +1,5 @@
-import { sayMark, sayRelease } from '@/core/dog/deaf'
-import { saySide } from '@/core/dog/side'
+import { markText, releaseText } from '@/core/dog/deaf'
+import { sideText } from '@/core/dog/side'
 import type { ResidentView } from '@/work/page/resident'
 
 /** What is said to a dog whatever it does, and its side: the first of a list of words. */
@@ -7,15 +7,15 @@ export const ItsWords = ({ resident }: { resident: ResidentView['resident'] }) =
   <>
     <div>
       <dt>Release</dt>
-      <dd>{sayRelease(resident)}</dd>
+      <dd>{releaseText(resident)}</dd>
     </div>
     <div>
       <dt>Marker</dt>
-      <dd>{sayMark(resident)}</dd>
+      <dd>{markText(resident)}</dd>
     </div>
     <div>
       <dt>Side</dt>
-      <dd>{saySide(resident)}</dd>
+      <dd>{sideText(resident)}</dd>
     </div>
   </>
 )

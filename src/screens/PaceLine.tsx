@@ -1,16 +1,16 @@
 'use client'
 import styled from 'styled-components'
-import { sayBound, sayPace, type Pace } from '@/core/promise/quota'
+import { boundText, paceText, type QuotaProgress } from '@/core/promise/quota'
 import { Placed } from '@/ui/Placed'
 
 /** How a number to reach stands: today in one figure, and the stay as a line with where it should be by tonight. */
-export function PaceLine({ name, pace }: { name: string; pace: Pace }) {
+export function PaceLine({ name, pace }: { name: string; pace: QuotaProgress }) {
   const share = (n: number) => (n / Math.max(1, pace.wanted)) * 100
-  const bound = sayBound(pace)
+  const bound = boundText(pace)
   return (
     <Root>
       <p>
-        {name}: <b>{sayPace(pace)}</b>
+        {name} reps: <b>{paceText(pace)}</b>
       </p>
       <Track aria-hidden="true">
         <Placed $width={share(pace.done)} />

@@ -2,7 +2,7 @@
 import styled from 'styled-components'
 import { Wrong } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
-import type { Both } from './useTold'
+import type { Both } from './useAction'
 
 /**
  * What was said against a save, and the one tap that saves both changes where somebody else changed it meanwhile. What

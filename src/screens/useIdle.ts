@@ -2,7 +2,7 @@
 import { useEffect } from 'react'
 
 /** Does something once nobody has touched a page for so long; another tab in use keeps this one waiting too. */
-export function useIdle(idleMs: number, then: () => void): void {
+export function useIdle(idleMs: number, then: () => void | Promise<void>): void {
   useEffect(() => {
     const key = 'kibou-touched'
     let written = 0
@@ -16,7 +16,7 @@ export function useIdle(idleMs: number, then: () => void): void {
     const events = ['pointerdown', 'keydown', 'wheel', 'touchstart'] as const
     for (const e of events) window.addEventListener(e, touch, { passive: true })
     const timer = setInterval(() => {
-      if (Date.now() - Number(localStorage.getItem(key) ?? 0) > idleMs) then()
+      if (Date.now() - Number(localStorage.getItem(key) ?? 0) > idleMs) void then()
     }, 10_000)
     return () => {
       clearInterval(timer)

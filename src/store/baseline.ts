@@ -2,13 +2,15 @@ import { z } from 'zod'
 import type { BaselineRep } from '@/core/baseline/baseline'
 import type { Start } from '@/core/progress/regime'
 import type { Db } from './database'
+import type { PersonId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface BaselineRepRow extends BaselineRep {
   readonly id: string
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly command: string
-  readonly at: number
-  readonly recordedBy: string
+  readonly at: EpochMs
+  readonly recordedBy: PersonId
 }
 
 /** False when this fact is already here. */
@@ -42,7 +44,7 @@ const repRow = z.object({
 /** Baseline reps that stand, in the order they were made. */
 export const readBaselineReps = (
   db: Db,
-  residencyId: string,
+  residencyId: ResidencyId,
 ): readonly (BaselineRep & { readonly id: string; readonly command: string })[] =>
   db
     .prepare(
@@ -67,11 +69,11 @@ export const readBaselineReps = (
 
 export interface StartRow extends Start {
   readonly id: string
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly command: string
   readonly proposed: string
   readonly reason: string
-  readonly recordedBy: string
+  readonly recordedBy: PersonId
 }
 
 export function insertStart(db: Db, s: StartRow): void {
@@ -92,7 +94,7 @@ const startRow = z.object({
 /** Starting rungs, oldest first. */
 export const readStarts = (
   db: Db,
-  residencyId: string,
+  residencyId: ResidencyId,
 ): readonly (Start & { readonly command: string; readonly proposed: string; readonly reason: string })[] =>
   db
     .prepare('SELECT command, rung_id, proposed, reason, at FROM baseline_start WHERE residency_id = ? ORDER BY at, id')
@@ -102,7 +104,7 @@ export const readStarts = (
       return { command: r.command, rungId: r.rung_id, proposed: r.proposed, reason: r.reason, at: r.at }
     })
 
-export function insertSkipped(db: Db, residencyId: string, at: number, recordedBy: string): void {
+export function insertSkipped(db: Db, residencyId: ResidencyId, at: EpochMs, recordedBy: PersonId): void {
   db.prepare(
     `INSERT INTO baseline_skipped (residency_id, at, recorded_by)
       VALUES (?, ?, ?)
@@ -113,7 +115,10 @@ export function insertSkipped(db: Db, residencyId: string, at: number, recordedB
 const skippedRow = z.object({ at: z.number(), by: z.string() }).optional()
 
 /** Who chose to do without a baseline, and when; undefined where nobody did. */
-export const readSkipped = (db: Db, residencyId: string): { readonly at: number; readonly by: string } | undefined =>
+export const readSkipped = (
+  db: Db,
+  residencyId: ResidencyId,
+): { readonly at: EpochMs; readonly by: string } | undefined =>
   skippedRow.parse(
     db
       .prepare(

@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import type { Db } from './database'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 const commandIds = z
   .string()
@@ -8,7 +10,7 @@ const commandIds = z
 const givenRow = z.object({ commands: commandIds }).optional()
 
 /** Ids of the commands in the booklet that an owner was given last; undefined where none is known to be given. */
-export const lastBooklet = (db: Db, residencyId: string): readonly string[] | undefined =>
+export const lastBooklet = (db: Db, residencyId: ResidencyId): readonly string[] | undefined =>
   givenRow.parse(
     db
       .prepare('SELECT commands FROM booklet_given WHERE residency_id = ? ORDER BY at DESC, id DESC LIMIT 1')
@@ -20,9 +22,9 @@ export function insertBooklet(
   db: Db,
   given: {
     readonly id: string
-    readonly residencyId: string
+    readonly residencyId: ResidencyId
     readonly commands: readonly string[]
-    readonly at: number
+    readonly at: EpochMs
     readonly by: string
   },
 ): void {

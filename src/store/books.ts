@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import type { Db } from './database'
+import type { DogId, PersonId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** What of a dog or its residency is put right in the books. Name, owner and words are the dog's wherever it stays. */
 export const bookKinds = ['name', 'owner', 'run', 'arrives', 'release', 'marker', 'word', 'spelling'] as const
@@ -7,15 +9,15 @@ export type BookKind = (typeof bookKinds)[number]
 
 export interface BookChange {
   readonly id: string
-  readonly residencyId: string
-  readonly dogId: string
+  readonly residencyId: ResidencyId
+  readonly dogId: DogId
   readonly what: BookKind
   /** The command whose cue word it is; empty for anything else. */
   readonly of: string
   readonly was: string
   readonly becomes: string
-  readonly at: number
-  readonly recordedBy: string
+  readonly at: EpochMs
+  readonly recordedBy: PersonId
 }
 
 export function insertBookChange(db: Db, change: BookChange): void {
@@ -44,7 +46,7 @@ export function appendBookChange(db: Db, change: BookChange & { readonly what: P
   )
 }
 
-const told = z.object({
+const changeRow = z.object({
   id: z.string(),
   what: z.enum(bookKinds),
   of: z.string(),
@@ -53,10 +55,10 @@ const told = z.object({
   at: z.number(),
   by: z.string(),
 })
-export type ToldBookChange = z.infer<typeof told>
+export type ToldBookChange = z.infer<typeof changeRow>
 
 /** What was changed of a residency and of its dog, by whom, newest first. */
-export const readBookChanges = (db: Db, residencyId: string, dogId: string): readonly ToldBookChange[] =>
+export const readBookChanges = (db: Db, residencyId: ResidencyId, dogId: DogId): readonly ToldBookChange[] =>
   db
     .prepare(
       `SELECT c.id, c.what, c.of, c.was, c.becomes, c.at, p.name AS by
@@ -66,12 +68,12 @@ export const readBookChanges = (db: Db, residencyId: string, dogId: string): rea
         ORDER BY c.at DESC, c.id DESC`,
     )
     .all(dogId, residencyId)
-    .map((r) => told.parse(r))
+    .map((r) => changeRow.parse(r))
 
 const newWord = z.object({ at: z.number(), command: z.string() })
 
 /** Moments from which a command of this dog has another cue word, in order of time. */
-export const readNewWords = (db: Db, dogId: string): readonly z.infer<typeof newWord>[] =>
+export const readNewWords = (db: Db, dogId: DogId): readonly z.infer<typeof newWord>[] =>
   db
     .prepare(`SELECT at, of AS command FROM book_change WHERE dog_id = ? AND what = 'word' ORDER BY at, id`)
     .all(dogId)
@@ -80,7 +82,7 @@ export const readNewWords = (db: Db, dogId: string): readonly z.infer<typeof new
 const moments = z.object({ at: z.number().nullable() })
 
 /** The moment of the first thing recorded of a residency, worked or tested; null for nothing. */
-export const firstRecorded = (db: Db, residencyId: string): number | null =>
+export const firstRecorded = (db: Db, residencyId: ResidencyId): number | null =>
   moments.parse(
     db
       .prepare(

@@ -1,10 +1,12 @@
 import { z } from 'zod'
 import type { Db } from './database'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 const callRow = z.object({ called: z.number(), at: z.number(), by: z.string() }).optional()
 
 /** The last call to the owner of a residency, with the name of who called; undefined where that was taken back. */
-export function lastCall(db: Db, residencyId: string): { readonly at: number; readonly by: string } | undefined {
+export function lastCall(db: Db, residencyId: ResidencyId): { readonly at: EpochMs; readonly by: string } | undefined {
   const last = callRow.parse(
     db
       .prepare(
@@ -24,9 +26,9 @@ export function insertCall(
   db: Db,
   call: {
     readonly id: string
-    readonly residencyId: string
+    readonly residencyId: ResidencyId
     readonly called: boolean
-    readonly at: number
+    readonly at: EpochMs
     readonly by: string
   },
 ): void {

@@ -1,18 +1,21 @@
 import { openDatabase, type Db } from './database'
 
-/** House: everybody’s requests wait while one waits for another program to let go of the database. */
+/** Design choice: everybody’s requests wait while one waits for another program to let go of the database. */
 const shortWaitMs = 100
 
-const held = globalThis as typeof globalThis & { kibouDatabase?: Db }
+const processWide = globalThis as typeof globalThis & { kibouDatabase?: Db }
 
 /** The server's one connection, to the file named by KIBOU_DB; opened on first use and kept over hot reloads. */
 export function kennelDatabase(): Db {
   const path = process.env['KIBOU_DB']
   if (!path) throw new Error('KIBOU_DB names the database file; the launcher sets it')
-  return (held.kibouDatabase ??= answering(path, shortWaitMs))
+  return (processWide.kibouDatabase ??= answering(path, shortWaitMs))
 }
 
-/** House: so many pages wait in the side file at the most; a job of the house brings them home long before (jobs). */
+/**
+ * Design choice: so many pages wait in the side file at the most; a job of the house brings them home long before
+ * (jobs).
+ */
 const mostWaiting = 10_000
 
 /**
@@ -29,12 +32,12 @@ export function answering(path: string, waitMs: number): Db {
 
 /** A thread's connection, opened in this way when it is asked for first; another file closes the one before. */
 export function oneAtATime(open: (file: string) => Db): (file: string) => Db {
-  let held: { readonly file: string; readonly db: Db } | undefined
+  let current: { readonly file: string; readonly db: Db } | undefined
   return (file) => {
-    if (held?.file === file && held.db.open) return held.db
-    held?.db.close()
-    held = undefined
-    held = { file, db: open(file) }
-    return held.db
+    if (current?.file === file && current.db.open) return current.db
+    current?.db.close()
+    current = undefined
+    current = { file, db: open(file) }
+    return current.db
   }
 }

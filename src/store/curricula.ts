@@ -4,6 +4,8 @@ import { houseCurriculum } from '@/core/curriculum/house'
 import { readCurriculum, toFile } from '@/core/curriculum/read'
 import type { Curriculum } from '@/core/curriculum/types'
 import type { Database } from 'better-sqlite3'
+import type { PersonId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 type Db = Database
 
@@ -23,7 +25,7 @@ const has = (db: Db, { id, version }: CurriculumName): boolean =>
   db.prepare('SELECT 1 FROM curriculum WHERE id = ? AND version = ?').get(id, version) !== undefined
 
 /** Keeps a version as published; a version that is there already stays as it is. */
-export function insertCurriculum(db: Db, curriculum: Curriculum, madeAt: number, madeBy: string | null): void {
+export function insertCurriculum(db: Db, curriculum: Curriculum, madeAt: EpochMs, madeBy: string | null): void {
   db.prepare(
     `INSERT INTO curriculum (id, version, text, made_at, made_by)
       VALUES (?, ?, ?, ?, ?)
@@ -124,7 +126,7 @@ export function dropDraft(db: Db): void {
 const moveRow = z.object({ curriculum_id: z.string(), curriculum_version: z.number(), at: z.number() })
 
 /** The versions this residency was moved to, in order of time. */
-export const readMoves = (db: Db, residencyId: string): readonly (CurriculumName & { readonly at: number })[] =>
+export const readMoves = (db: Db, residencyId: ResidencyId): readonly (CurriculumName & { readonly at: EpochMs })[] =>
   db
     .prepare('SELECT curriculum_id, curriculum_version, at FROM curriculum_move WHERE residency_id = ? ORDER BY at, id')
     .all(residencyId)
@@ -136,10 +138,10 @@ export const readMoves = (db: Db, residencyId: string): readonly (CurriculumName
 export function insertMove(
   db: Db,
   id: string,
-  residencyId: string,
+  residencyId: ResidencyId,
   to: CurriculumName,
-  at: number,
-  recordedBy: string,
+  at: EpochMs,
+  recordedBy: PersonId,
 ): void {
   db.prepare(
     `INSERT INTO curriculum_move (id, residency_id, curriculum_id, curriculum_version, at, recorded_by)

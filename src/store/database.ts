@@ -15,7 +15,7 @@ import { dirname, join, resolve } from 'node:path'
 import { z } from 'zod'
 import { dayIn } from '@/core/days'
 import { keepShipped } from './curricula'
-import { sayNotOpened, troubleOf } from './trouble'
+import { notOpenedText, databaseErrorOf } from './databaseError'
 
 export type Db = Database.Database
 
@@ -75,7 +75,7 @@ export function openDatabase(
 const broughtHome = z.tuple([z.object({ busy: z.number(), log: z.number(), checkpointed: z.number() })])
 
 /** Copies pages from the side file into the database as far as nobody reads old ones; how many still wait there. */
-export function bringHome(db: Db): number {
+export function checkpointWal(db: Db): number {
   const [{ log, checkpointed }] = broughtHome.parse(db.pragma('wal_checkpoint(PASSIVE)'))
   return log - checkpointed
 }
@@ -85,8 +85,8 @@ const longWaitMs = 5000
 
 /** A reason that a person can act on, in a sentence; whatever else went wrong as it is. */
 function refusalOf(error: unknown, file: string): unknown {
-  const trouble = troubleOf(error)
-  return trouble === undefined ? error : new StoreRefusal(sayNotOpened(file)[trouble], { cause: error })
+  const kind = databaseErrorOf(error)
+  return kind === undefined ? error : new StoreRefusal(notOpenedText(file)[kind], { cause: error })
 }
 
 /** A database of another program is left as it is. */

@@ -1,12 +1,13 @@
 import { z } from 'zod'
 import { scriptChange } from '@/core/demonstration/change'
-import type { Said } from '@/core/demonstration/record'
+import type { DemonstrationEvent } from '@/core/demonstration/record'
 import { openedItem } from '@/core/facts/demonstrationOpened'
 import { outcomes } from '@/core/facts/fact'
 import { itemEnds, ownersHandNames, showingEnds, showings, turns } from '@/core/facts/words'
 import type { Db } from './database'
 import { standingReps } from './facts/standingReps'
 import { versionsIn } from './versions'
+import type { ResidencyId } from '@/core/ids'
 
 /** What leads made of a residency’s script. */
 export const scriptChanges = versionsIn('script_change', scriptChange)
@@ -42,7 +43,7 @@ const opened = 'id, at, device, seq, residency_id, what, place_id, leash_holder,
 const stands = (alias: string) => `NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = ${alias}.id)`
 
 /** Rehearsals and demonstrations of a residency that were begun, oldest first. */
-export const demonstrationsOf = (db: Db, residencyId: string): readonly OpenedRow[] =>
+export const demonstrationsOf = (db: Db, residencyId: ResidencyId): readonly OpenedRow[] =>
   openedRows.parse(
     db.prepare(`SELECT ${opened} WHERE residency_id = ? AND ${stands('d')} ORDER BY at, device, seq`).all(residencyId),
   )
@@ -93,7 +94,7 @@ const closedRows = z.array(
 )
 
 /** All that stands of what was said of one demonstration, by whatever device. */
-export function saidOf(db: Db, begun: OpenedRow): readonly Said[] {
+export function saidOf(db: Db, begun: OpenedRow): readonly DemonstrationEvent[] {
   const all = (sql: string): unknown[] => db.prepare(sql).all({ id: begun.id })
   return [
     begun,

@@ -1,15 +1,18 @@
 import { z } from 'zod'
+import { fedKinds, type FedKind } from '@/core/food/fed'
 import { lifeStageNames, type LifeStage } from '@/core/food/energy'
 import type { Db } from './database'
 import { standingReps } from './facts/standingReps'
+import type { DogId, FeedId, PersonId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface WeightRow {
   readonly id: string
-  readonly dogId: string
+  readonly dogId: DogId
   readonly day: string
   readonly kg: number
-  readonly at: number
-  readonly recordedBy: string
+  readonly at: EpochMs
+  readonly recordedBy: PersonId
 }
 
 export function insertWeight(db: Db, w: WeightRow): void {
@@ -21,7 +24,7 @@ export function insertWeight(db: Db, w: WeightRow): void {
 const weightRow = z.object({ id: z.string(), day: z.string(), kg: z.number() })
 
 /** Weighings that stand, oldest first; the last of a day is that day's. */
-export const readWeights = (db: Db, dogId: string): readonly z.infer<typeof weightRow>[] =>
+export const readWeights = (db: Db, dogId: DogId): readonly z.infer<typeof weightRow>[] =>
   db
     .prepare(
       `SELECT id, day, kg
@@ -34,15 +37,19 @@ export const readWeights = (db: Db, dogId: string): readonly z.infer<typeof weig
 
 export interface PlanRow {
   readonly id: string
-  readonly residencyId: string
-  readonly feedId: string
+  readonly residencyId: ResidencyId
+  readonly feedId: FeedId
   readonly stage: LifeStage
+  /** What resting energy is multiplied by; null: the usual one of the stage. */
   readonly factor: number | null
+  /** Kilocalories a day that a vet ordered; null where none did. */
   readonly vetKcal: number | null
+  /** Share of the day’s energy that is fed in training, 0–1. */
   readonly trainingShare: number
+  /** The weight that the dog should come to, kg. */
   readonly goalKg: number | null
-  readonly at: number
-  readonly recordedBy: string
+  readonly at: EpochMs
+  readonly recordedBy: PersonId
 }
 
 export function insertPlan(db: Db, p: PlanRow): void {
@@ -65,20 +72,24 @@ const planRow = z.object({
 })
 
 export interface KeptPlan {
-  readonly feedId: string
+  readonly feedId: FeedId
   readonly stage: LifeStage
+  /** What resting energy is multiplied by; null: the usual one of the stage. */
   readonly factor: number | null
+  /** Kilocalories a day that a vet ordered; null where none did. */
   readonly vetKcal: number | null
+  /** Share of the day’s energy that is fed in training, 0–1. */
   readonly trainingShare: number
+  /** The weight that the dog should come to, kg. */
   readonly goalKg: number | null
-  readonly at: number
+  readonly at: EpochMs
   readonly by: string
 }
 
 const planRowIfAny = planRow.optional()
 
 /** How this dog is fed, as last decided: in this residency, or in an earlier one where nobody has since. */
-export function readPlan(db: Db, residencyId: string): KeptPlan | undefined {
+export function readPlan(db: Db, residencyId: ResidencyId): KeptPlan | undefined {
   const r = planRowIfAny.parse(
     db
       .prepare(
@@ -106,19 +117,16 @@ export function readPlan(db: Db, residencyId: string): KeptPlan | undefined {
   )
 }
 
-export const fedKinds = ['weighed', 'eaten', 'bowl', 'extra'] as const
-export type FedKind = (typeof fedKinds)[number]
-
 export interface FedRow {
   readonly id: string
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly day: string
   readonly kind: FedKind
-  readonly feedId: string
+  readonly feedId: FeedId
   readonly grams: number
   readonly note: string
-  readonly at: number
-  readonly recordedBy: string
+  readonly at: EpochMs
+  readonly recordedBy: PersonId
 }
 
 /** False when this fact is already here. */
@@ -144,7 +152,7 @@ const fedRow = z.object({
 export type KeptFed = z.infer<typeof fedRow>
 
 /** What was fed on a day and stands, in order; of all dogs, or of one. */
-export const readFed = (db: Db, day: string, residencyId?: string): readonly KeptFed[] =>
+export const readFed = (db: Db, day: string, residencyId?: ResidencyId): readonly KeptFed[] =>
   db
     .prepare(
       `SELECT f.id, f.residency_id AS residencyId, f.kind, f.feed_id AS feedId, f.grams, f.note, f.at, p.name AS
@@ -172,11 +180,11 @@ const paidRow = z.object({
 /** Pieces of one food that were paid to one dog on a day. */
 export interface PaidPieces {
   /** Null for the dog's own meal. */
-  readonly feedId: string | null
-  /** What its meal was when they were paid; null while nobody had said. */
+  readonly feedId: FeedId | null
+  /** What the meal was when they were paid; null while nobody had said. */
   readonly mealFeed: string | null
   readonly pieces: number
-  /** What of its meal was in bowls of recall drills, grams; and of that what came after the last entry. */
+  /** What of the meal was in bowls of recall drills, grams; and of that what came after the last entry. */
   readonly grams: number
   readonly laterGrams: number
   /** Of these, those nobody counted: a rep only marked as paid is one piece, and small things stand for some. */

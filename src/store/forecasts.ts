@@ -3,18 +3,20 @@ import { forecastShape, type Forecast } from '@/core/forecast/forecast'
 import { verdicts, type VerdictOnForecasts } from '@/core/forecast/judged'
 import { learnedModel, learnedShape, ratesFile, type KennelLearned, type RatesFile } from '@/core/forecast/learned'
 import { newStamp, type Db } from './database'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
-const told = z.string().transform((text, ctx): Forecast => {
+const storedForecast = z.string().transform((text, ctx): Forecast => {
   const parsed = forecastShape.safeParse(JSON.parse(text))
   if (parsed.success) return parsed.data
   ctx.addIssue({ code: 'custom', message: 'no forecast' })
   return z.NEVER
 })
 const nowRow = z.object({ residencyId: z.string(), day: z.string(), madeAt: z.number(), stamp: z.number() })
-/** When what is said now was reckoned; of the same stamp, the same words. */
+/** When what is said now was calculated; of the same stamp, the same words. */
 export type ForecastStamp = z.infer<typeof nowRow>
 
-/** When it was reckoned of each who is here on this day; who has none yet is missing. */
+/** When it was calculated of each who is here on this day; who has none yet is missing. */
 export const forecastsOn = (db: Db, day: string): readonly ForecastStamp[] =>
   db
     .prepare(
@@ -28,8 +30,8 @@ export const forecastsOn = (db: Db, day: string): readonly ForecastStamp[] =>
 
 const nowIfAny = nowRow.optional()
 
-/** The same of one residency; undefined while nothing is said. */
-export const forecastNow = (db: Db, residencyId: string): ForecastStamp | undefined =>
+/** The stamp of one residency’s forecast; undefined while there is none. */
+export const forecastNow = (db: Db, residencyId: ResidencyId): ForecastStamp | undefined =>
   nowIfAny.parse(
     db
       .prepare(
@@ -41,14 +43,15 @@ export const forecastNow = (db: Db, residencyId: string): ForecastStamp | undefi
 const textRow = z.object({ told: z.string() }).optional()
 
 /** What is said now of a residency, as text. */
-export const forecastText = (db: Db, residencyId: string): string | undefined =>
+export const forecastText = (db: Db, residencyId: ResidencyId): string | undefined =>
   textRow.parse(db.prepare('SELECT told FROM forecast_now WHERE residency_id = ?').get(residencyId))?.told
 
 export interface NewForecast {
-  readonly residencyId: string
-  readonly madeAt: number
+  readonly residencyId: ResidencyId
+  readonly madeAt: EpochMs
   readonly digest: string
   readonly told: Forecast
+  /** What two simpler rules say beside it, 0–1: reps still needed over reps that fit in, and a straight line. */
   readonly byRatio: number
   readonly byLine: number
 }
@@ -93,7 +96,7 @@ export const forecastsDue = (db: Db, day: string, ahead: string, model: number):
     .map((r) => dueRow.parse(r))
 
 /** Whether something that a dog’s forecast rests on has changed since it was made. */
-export const forecastIsDue = (db: Db, residencyId: string): boolean =>
+export const forecastIsDue = (db: Db, residencyId: ResidencyId): boolean =>
   db.prepare('SELECT 1 FROM forecast_due WHERE residency_id = ?').get(residencyId) !== undefined
 
 /** It was made from what was known at that turn; what came since stays due. */
@@ -101,7 +104,7 @@ export function forecastDone(db: Db, { residencyId, turn }: ForecastDue): void {
   db.prepare('DELETE FROM forecast_due WHERE residency_id = ? AND turn = ?').run(residencyId, turn)
 }
 
-/** All of this day are made anew: something of the house has changed. */
+/** All of this day are made again: something of the house has changed. */
 export function allForecastsDue(db: Db, day: string): void {
   db.prepare(
     `INSERT INTO forecast_due (residency_id) SELECT id FROM residency WHERE leaves_on >= ? AND arrives_on <= ?
@@ -112,7 +115,7 @@ export function allForecastsDue(db: Db, day: string): void {
 const saidRow = z.object({
   residencyId: z.string(),
   day: z.string(),
-  told,
+  told: storedForecast,
   byRatio: z.number(),
   byLine: z.number(),
 })
@@ -150,9 +153,9 @@ export const forecastsSaid = (db: Db, asked: readonly SaidOn[]): readonly SaidFo
     })
 
 /** What was said first on the newest day before this one; undefined where nothing was. */
-export const forecastBefore = (db: Db, residencyId: string, day: string): Forecast | undefined =>
+export const forecastBefore = (db: Db, residencyId: ResidencyId, day: string): Forecast | undefined =>
   z
-    .object({ told })
+    .object({ told: storedForecast })
     .optional()
     .catch(undefined)
     .parse(
@@ -186,7 +189,7 @@ export const forecastOutcomes = (db: Db, most: number): readonly ForecastOutcome
     .all(most)
     .map((r) => outcomeRow.parse(r))
 
-export function keepOutcome(db: Db, o: Omit<ForecastOutcome, 'arrivesOn'> & { readonly at: number }): void {
+export function keepOutcome(db: Db, o: Omit<ForecastOutcome, 'arrivesOn'> & { readonly at: EpochMs }): void {
   db.prepare(
     `INSERT INTO forecast_outcome (residency_id, ready_on, last_evening, rungs, useful, at)
       VALUES (@residencyId, @readyOn, @lastEvening, @rungs, @useful, @at)
@@ -217,7 +220,7 @@ const learnedRow = z
   .optional()
 
 /** What this kennel has learned, and when that was last looked at; undefined when never. */
-export const readLearned = (db: Db): { readonly learned: KennelLearned; readonly at: number } | undefined =>
+export const readLearned = (db: Db): { readonly learned: KennelLearned; readonly at: EpochMs } | undefined =>
   learnedRow.parse(
     db
       .prepare(`SELECT learned, at FROM learned WHERE id = 1 AND json_extract(learned, '$.model') = ?`)
@@ -231,7 +234,7 @@ export const readVerdict = (db: Db): VerdictOnForecasts =>
   verdictRow.parse(db.prepare(`SELECT json_extract(learned, '$.verdict') AS verdict FROM learned WHERE id = 1`).get())
     ?.verdict ?? 'too few'
 
-export function writeLearned(db: Db, learned: KennelLearned, at: number): void {
+export function writeLearned(db: Db, learned: KennelLearned, at: EpochMs): void {
   db.prepare(
     `INSERT INTO learned (id, learned, at) VALUES (1, ?, ?)
       ON CONFLICT (id) DO UPDATE SET learned = excluded.learned, at = excluded.at`,
@@ -252,7 +255,7 @@ export const readElsewhere = (db: Db): RatesFile | undefined =>
 
 export function appendElsewhere(
   db: Db,
-  row: { readonly id: string; readonly rates: RatesFile | undefined; readonly at: number; readonly by: string },
+  row: { readonly id: string; readonly rates: RatesFile | undefined; readonly at: EpochMs; readonly by: string },
 ): void {
   db.prepare(`INSERT INTO learned_elsewhere (id, rates, from_whom, at, by) VALUES (?, ?, ?, ?, ?)`).run(
     row.id,

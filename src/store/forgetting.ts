@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { FittedForgetting } from '@/core/forecast/forgetting'
 import type { Db } from './database'
+import type { EpochMs } from '@/core/epochMs'
 
 const row = z
   .object({
@@ -38,7 +39,7 @@ export const readForgetting = (db: Db): FittedForgetting | undefined =>
       .get(),
   )
 
-export function writeForgetting(db: Db, f: FittedForgetting, at: number): void {
+export function writeForgetting(db: Db, f: FittedForgetting, at: EpochMs): void {
   db.prepare(
     `INSERT INTO forgetting (id, first_half_life_days, clean_factor, failed_factor, sure, source, refreshers, clean,
         fitted_at)

@@ -3,6 +3,8 @@ import { homeworkChange } from '@/core/demonstration/homeworkChange'
 import type { PracticeEntry } from '@/core/demonstration/practiceLog'
 import type { Db } from './database'
 import { versionsIn } from './versions'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** What people made of a residency’s homework. */
 export const homeworkChanges = versionsIn('homework_change', homeworkChange)
@@ -21,7 +23,7 @@ const practiceRows = z.array(
 )
 
 /** What an owner practiced at home, oldest first: each entry as it was last changed, without those taken back. */
-export const readPracticeLog = (db: Db, residencyId: string): readonly PracticeEntry[] =>
+export const readPracticeLog = (db: Db, residencyId: ResidencyId): readonly PracticeEntry[] =>
   practiceRows.parse(
     db
       .prepare(
@@ -38,9 +40,9 @@ export const readPracticeLog = (db: Db, residencyId: string): readonly PracticeE
 /** Keeps entries that are not here yet in this revision; gives how many were new. */
 export function appendPractice(
   db: Db,
-  residencyId: string,
+  residencyId: ResidencyId,
   entries: readonly PracticeEntry[],
-  read: { readonly at: number; readonly by: string },
+  read: { readonly at: EpochMs; readonly by: string },
 ): number {
   const insert = db.prepare(
     `INSERT INTO practice_log

@@ -5,18 +5,20 @@ import { kcalOfPiece } from '@/core/food/measure'
 import { keptHouse, plainHouse, type House } from '@/core/house/house'
 import type { Db } from './database'
 import { readKennel, updateKennel } from './kennel'
+import type { FeedId, PersonId, PlaceId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
-const kept = z.object({ settings: z.string() })
+const settingsRow = z.object({ settings: z.string() })
 
 /** What the house last said of itself; the plain house where it never did. */
 export const readHouse = (db: Db): House =>
   saidOver(db, db.prepare('SELECT settings FROM house_setting ORDER BY at DESC, id DESC LIMIT 1').get())
 
 /** What the house said of itself at a moment; the plain house before it ever did. */
-export const houseAt = (db: Db, at: number): House =>
+export const houseAt = (db: Db, at: EpochMs): House =>
   saidOver(db, db.prepare('SELECT settings FROM house_setting WHERE at <= ? ORDER BY at DESC, id DESC LIMIT 1').get(at))
 
-const keptRowIfAny = kept.optional()
+const keptRowIfAny = settingsRow.optional()
 
 /** Houses by the very words they were read from: every page asks several times, and a house says something rarely. */
 const houses = new Map<string, House>()
@@ -35,7 +37,7 @@ function saidOver(db: Db, found: unknown): House {
   return house
 }
 
-export function appendHouse(db: Db, id: string, house: House, recordedBy: string, at: number): void {
+export function appendHouse(db: Db, id: string, house: House, recordedBy: PersonId, at: EpochMs): void {
   db.prepare('INSERT INTO house_setting (id, settings, at, recorded_by) VALUES (?, ?, ?, ?)').run(
     id,
     JSON.stringify(house),
@@ -71,7 +73,7 @@ export const readSpaces = (db: Db): readonly SpaceRow[] =>
     })
 
 /** Keeps what somebody said of the floor of a place; false for no such place. */
-export const writeGrip = (db: Db, placeId: string, grip: Grip): boolean =>
+export const writeGrip = (db: Db, placeId: PlaceId, grip: Grip): boolean =>
   db.prepare('UPDATE place SET grip = ? WHERE id = ?').run(grip, placeId).changes > 0
 
 /**
@@ -140,12 +142,15 @@ export interface Feed {
   readonly kcalPer100g: number
   readonly kcalPerPiece: number | null
   readonly tenPiecesGrams?: number | null
+  /** Grams of a level cup; null where nobody weighed one. */
   readonly cupGrams?: number | null
+  /** How much a dog likes it: 3 most. */
   readonly tier: number
   readonly contains: string
 }
-/** The same, with what follows: the energy of a piece is what was said, or from what ten weigh; null for neither. */
+/** A feed with what follows from it: kcal of a piece as entered, or from the weight of ten; null for neither. */
 export interface FeedRow extends Feed {
+  /** As it was typed; null where it follows from ten pieces weighed. */
   readonly kcalPerPieceSaid: number | null
   readonly tenPiecesGrams: number | null
   readonly cupGrams: number | null
@@ -195,7 +200,7 @@ export function writeFeeds(db: Db, feeds: readonly Feed[]): void {
 }
 
 /** What ten pieces of a feed weigh. */
-export function writeTenPieces(db: Db, feedId: string, grams: number): void {
+export function writeTenPieces(db: Db, feedId: FeedId, grams: number): void {
   db.prepare('UPDATE feed SET ten_pieces_g = ? WHERE id = ?').run(grams, feedId)
 }
 
@@ -208,7 +213,7 @@ const off = z.object({
 })
 export interface DayOffRow {
   readonly id: string
-  readonly personId: string
+  readonly personId: PersonId
   readonly from: string
   readonly to: string
   readonly why: string

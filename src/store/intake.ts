@@ -1,7 +1,9 @@
 import { z } from 'zod'
 import type { Typed } from '@/core/fields'
-import { stepSchemas, type Entry, type StepId } from '@/core/intake/steps'
+import type { Entry, StepId } from '@/core/intake/steps'
 import type { Db } from './database'
+import type { DogId, PersonId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 const typed = z.record(z.string(), z.array(z.string()))
 const draftRow = z.object({
@@ -16,7 +18,7 @@ const draftRow = z.object({
 export interface Draft {
   readonly key: string
   readonly typed: Typed
-  readonly savedAt: number
+  readonly savedAt: EpochMs
   readonly by: string
   readonly byId: string
   /** What the fields held when it was begun; undefined where nobody knows. */
@@ -64,7 +66,7 @@ export function writeDraft(
   step: string,
   values: Typed,
   savedBy: string,
-  at: number,
+  at: EpochMs,
   read?: Typed,
 ): void {
   db.prepare(
@@ -80,7 +82,7 @@ export function dropDraft(db: Db, key: string, step: string): void {
 }
 
 /** Drops drafts of this step that nobody touched since; a booking never made is not kept for ever. */
-export function dropDraftsBefore(db: Db, step: string, at: number): void {
+export function dropDraftsBefore(db: Db, step: string, at: EpochMs): void {
   db.prepare('DELETE FROM intake_draft WHERE step = ? AND saved_at < ?').run(step, at)
 }
 
@@ -88,11 +90,11 @@ export function appendEntry(
   db: Db,
   row: {
     readonly id: string
-    readonly residencyId: string
+    readonly residencyId: ResidencyId
     readonly step: StepId
     readonly entry: unknown
-    readonly at: number
-    readonly recordedBy: string
+    readonly at: EpochMs
+    readonly recordedBy: PersonId
   },
 ): void {
   db.prepare(
@@ -103,10 +105,10 @@ export function appendEntry(
 
 export interface KeptEntry<S extends StepId> {
   readonly entry: Entry<S>
-  readonly at: number
+  readonly at: EpochMs
   readonly by: string
   /** The residency it was kept for: an earlier one of the same dog's when nothing newer was said. */
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
 }
 
 const entryRow = z.object({ entry: z.string(), at: z.number(), by: z.string(), residencyId: z.string() })
@@ -119,7 +121,7 @@ const entryRowIfAny = entryRow.optional()
  */
 export function readEntry<S extends StepId>(
   db: Db,
-  residencyId: string,
+  residencyId: ResidencyId,
   step: S,
   until: number = Number.MAX_SAFE_INTEGER,
 ): KeptEntry<S> | undefined {
@@ -141,7 +143,7 @@ export function readEntry<S extends StepId>(
 const keptStepsRows = z.array(z.object({ step: z.string() }))
 
 /** Steps of this very residency that were kept; promises made at the booking are. */
-export const keptSteps = (db: Db, residencyId: string): ReadonlySet<string> =>
+export const keptSteps = (db: Db, residencyId: ResidencyId): ReadonlySet<string> =>
   new Set(
     keptStepsRows
       .parse(
@@ -159,10 +161,7 @@ export const keptSteps = (db: Db, residencyId: string): ReadonlySet<string> =>
       .map((r) => r.step),
   )
 
-/** Schemas are checked on the way in; this is only what a step is called. */
-export const isStep = (step: string): step is StepId => step in stepSchemas
-
-export function writePhoto(db: Db, dogId: string, jpeg: Buffer, recordedBy: string, at: number): void {
+export function writePhoto(db: Db, dogId: DogId, jpeg: Buffer, recordedBy: PersonId, at: EpochMs): void {
   db.prepare(
     `INSERT INTO photo (dog_id, jpeg, at, recorded_by)
       VALUES (?, ?, ?, ?)
@@ -173,7 +172,7 @@ export function writePhoto(db: Db, dogId: string, jpeg: Buffer, recordedBy: stri
 
 const photoRow = z.object({ jpeg: z.instanceof(Buffer), at: z.number() }).optional()
 
-export const readPhoto = (db: Db, dogId: string): { readonly jpeg: Buffer; readonly at: number } | undefined =>
+export const readPhoto = (db: Db, dogId: DogId): { readonly jpeg: Buffer; readonly at: EpochMs } | undefined =>
   photoRow.parse(db.prepare('SELECT jpeg, at FROM photo WHERE dog_id = ?').get(dogId))
 
 const dogIds = z.array(z.string())
@@ -183,16 +182,16 @@ export const dogsPictured = (db: Db): readonly string[] =>
   dogIds.parse(db.prepare('SELECT dog_id FROM photo').pluck().all())
 
 /** Puts the same picture in another form. */
-export const replacePhoto = (db: Db, dogId: string, jpeg: Buffer): void =>
+export const replacePhoto = (db: Db, dogId: DogId, jpeg: Buffer): void =>
   void db.prepare('UPDATE photo SET jpeg = ? WHERE dog_id = ?').run(jpeg, dogId)
 
 const photoAtRow = z.object({ at: z.number() }).optional()
 
-export const photoAt = (db: Db, dogId: string): number | undefined =>
+export const photoAt = (db: Db, dogId: DogId): number | undefined =>
   photoAtRow.parse(db.prepare('SELECT at FROM photo WHERE dog_id = ?').get(dogId))?.at
 
 /** Takes a small fact back; twice changes nothing. */
-export function takeBack(db: Db, targetId: string, recordedBy: string, at: number): void {
+export function takeBack(db: Db, targetId: string, recordedBy: PersonId, at: EpochMs): void {
   db.prepare(
     'INSERT INTO taken_back (target_id, at, recorded_by) VALUES (?, ?, ?) ON CONFLICT (target_id) DO NOTHING',
   ).run(targetId, at, recordedBy)

@@ -2,12 +2,15 @@ import { z } from 'zod'
 import type { Tried } from '@/core/coach/stuck'
 import type { Db } from './database'
 import { ofItsDevice } from './facts/standingReps'
+import type { PersonId, ResidencyId, RungId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface Note {
   readonly id: string
+  /** The command it is about; null: the dog itself. */
   readonly command: string | null
   readonly text: string
-  readonly at: number
+  readonly at: EpochMs
   readonly by: string
 }
 
@@ -20,7 +23,7 @@ const note = z.object({
 })
 
 /** The newest notes about a dog, those made at the end of a set or a block among them. */
-export const readNotes = (db: Db, residencyId: string, most: number): readonly Note[] =>
+export const readNotes = (db: Db, residencyId: ResidencyId, most: number): readonly Note[] =>
   db
     .prepare(
       `SELECT n.id, n.command, n.text, n.at, p.name AS by
@@ -50,11 +53,11 @@ export function insertNote(
   db: Db,
   row: {
     readonly id: string
-    readonly residencyId: string
+    readonly residencyId: ResidencyId
     readonly command: string | null
     readonly text: string
-    readonly at: number
-    readonly recordedBy: string
+    readonly at: EpochMs
+    readonly recordedBy: PersonId
   },
 ): void {
   db.prepare(
@@ -75,7 +78,7 @@ const tried = z
   .transform((r): Tried => ({ rungId: r.rung_id, what: r.what, went: r.went, note: r.note, at: r.at, by: r.by }))
 
 /** What was tried with a dog that was stuck, newest first. */
-export const readTried = (db: Db, residencyId: string): readonly Tried[] =>
+export const readTried = (db: Db, residencyId: ResidencyId): readonly Tried[] =>
   db
     .prepare(
       `SELECT t.rung_id, t.what, t.went, t.note, t.at, p.name AS by
@@ -91,13 +94,13 @@ export function insertTried(
   db: Db,
   row: {
     readonly id: string
-    readonly residencyId: string
-    readonly rungId: string
+    readonly residencyId: ResidencyId
+    readonly rungId: RungId
     readonly what: string
     readonly went: Tried['went']
     readonly note: string
-    readonly at: number
-    readonly recordedBy: string
+    readonly at: EpochMs
+    readonly recordedBy: PersonId
   },
 ): void {
   db.prepare(

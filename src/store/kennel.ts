@@ -3,12 +3,15 @@ import { placeKinds } from '@/core/curriculum/types'
 import type { Hours } from '@/core/handoff/slots'
 import { roles, type Role } from '@/core/people/roles'
 import type { Db } from './database'
+import type { PersonId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 const kennelRow = z.object({ name: z.string(), time_zone: z.string(), demo_made_on: z.string().nullable() })
 
 export interface Kennel {
   readonly name: string
   readonly timeZone: string
+  /** The day for which the demonstration was made; null in a kennel of one’s own. */
   readonly demoMadeOn: string | null
 }
 
@@ -69,11 +72,11 @@ export function changePerson(
   db: Db,
   change: {
     readonly id: string
-    readonly personId: string
+    readonly personId: PersonId
     readonly what: PersonPart
     readonly was: string
     readonly becomes: string
-    readonly at: number
+    readonly at: EpochMs
     readonly by: string
   },
 ): void {
@@ -87,7 +90,7 @@ export function changePerson(
   ).run(change)
 }
 
-export function insertPerson(db: Db, row: Person & { readonly createdAt: number }): void {
+export function insertPerson(db: Db, row: Person & { readonly createdAt: EpochMs }): void {
   db.prepare('INSERT INTO person (id, name, role, created_at) VALUES (@id, @name, @role, @createdAt)').run(row)
 }
 
@@ -106,12 +109,13 @@ export const readHours = (db: Db): readonly Hours[] =>
     .all()
     .map((raw) => {
       const r = hoursRow.parse(raw)
-      return { personId: r.person_id, weekday: r.weekday, from: r.from_minute, to: r.to_minute }
+      return { personId: r.person_id, weekday: r.weekday, fromMinute: r.from_minute, toMinute: r.to_minute }
     })
 
 export function insertHours(db: Db, h: Hours): void {
   db.prepare(
-    'INSERT INTO staff_hours (person_id, weekday, from_minute, to_minute) VALUES (@personId, @weekday, @from, @to)',
+    `INSERT INTO staff_hours (person_id, weekday, from_minute, to_minute)
+      VALUES (@personId, @weekday, @fromMinute, @toMinute)`,
   ).run(h)
 }
 
@@ -140,3 +144,6 @@ export const allPlaces = (db: Db): readonly Place[] =>
 export function renamePlace(db: Db, id: string, name: string): void {
   db.prepare('UPDATE place SET name = ? WHERE id = ?').run(name, id)
 }
+
+/** Whether any dog ever was here or is booked. */
+export const hadDogs = (db: Db): boolean => db.prepare('SELECT 1 FROM residency LIMIT 1').get() !== undefined

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { DatedChange } from '@/core/method/method'
 import type { Db } from './database'
+import type { PersonId } from '@/core/ids'
 
 const change = z.object({ row: z.string(), option: z.string(), at: z.number() })
 
@@ -11,8 +12,8 @@ export const readMethodChanges = (db: Db): readonly DatedChange[] =>
     .all()
     .map((r) => change.parse(r))
 
-const told = z.object({ row: z.string(), option: z.string(), at: z.number(), by: z.string() })
-export type ToldChange = z.infer<typeof told>
+const choiceRow = z.object({ row: z.string(), option: z.string(), at: z.number(), by: z.string() })
+export type ToldChange = z.infer<typeof choiceRow>
 
 /** The newest changes with who made them. */
 export const recentMethodChanges = (db: Db, most: number): readonly ToldChange[] =>
@@ -24,9 +25,9 @@ export const recentMethodChanges = (db: Db, most: number): readonly ToldChange[]
         ORDER BY m.at DESC, m.id DESC LIMIT ?`,
     )
     .all(most)
-    .map((r) => told.parse(r))
+    .map((r) => choiceRow.parse(r))
 
-export function insertMethodChange(db: Db, id: string, row: DatedChange, recordedBy: string): void {
+export function insertMethodChange(db: Db, id: string, row: DatedChange, recordedBy: PersonId): void {
   db.prepare('INSERT INTO method_change (id, row, option, at, recorded_by) VALUES (?, ?, ?, ?, ?)').run(
     id,
     row.row,

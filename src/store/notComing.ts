@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import type { Db } from './database'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Days before every day: a residency that lies there covers none that is asked for. */
 const nowhere = { arrivesOn: '0001-01-01', leavesOn: '0001-01-02' } as const
@@ -21,7 +23,11 @@ const notComingRow = z.object({
 /** A dog that was booked and did not come, with the days that it was booked for. */
 export type NotComing = z.infer<typeof notComingRow>
 
-const move = (db: Db, residencyId: string, days: { readonly arrivesOn: string; readonly leavesOn: string }): void => {
+const move = (
+  db: Db,
+  residencyId: ResidencyId,
+  days: { readonly arrivesOn: string; readonly leavesOn: string },
+): void => {
   db.prepare('UPDATE residency SET arrives_on = @arrivesOn, leaves_on = @leavesOn WHERE id = @residencyId').run({
     residencyId,
     ...days,
@@ -32,11 +38,11 @@ const move = (db: Db, residencyId: string, days: { readonly arrivesOn: string; r
 export function insertNotComing(
   db: Db,
   row: {
-    readonly residencyId: string
+    readonly residencyId: ResidencyId
     readonly arrivesOn: string
     readonly leavesOn: string
     readonly why: string
-    readonly at: number
+    readonly at: EpochMs
     readonly by: string
   },
 ): void {
@@ -61,7 +67,7 @@ const columns = `c.residency_id AS residencyId, d.id AS dogId, d.name, d.owner_n
   JOIN person p ON p.id = c.by`
 
 /** The booking of a dog that did not come; undefined for any other. */
-export const findNotComing = (db: Db, residencyId: string): NotComing | undefined =>
+export const findNotComing = (db: Db, residencyId: ResidencyId): NotComing | undefined =>
   notComingRow.optional().parse(db.prepare(`SELECT ${columns} WHERE c.residency_id = ?`).get(residencyId))
 
 /** Dogs that did not come, the last first, with these letters in their or their owners’ names. */

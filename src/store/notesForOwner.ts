@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import type { Db } from './database'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Design choice: notes of a stay that can be ticked for its owner; far more than anybody writes. */
 export const mostNotes = 2000
@@ -7,7 +9,7 @@ export const mostNotes = 2000
 const rows = z.array(z.object({ noteId: z.string(), shared: z.number() }))
 
 /** Ids of the notes about a dog that its owner is to read. */
-export const notesForOwner = (db: Db, residencyId: string): ReadonlySet<string> => {
+export const notesForOwner = (db: Db, residencyId: ResidencyId): ReadonlySet<string> => {
   const newest = new Map(
     rows
       .parse(
@@ -25,10 +27,10 @@ export function insertNoteForOwner(
   db: Db,
   row: {
     readonly id: string
-    readonly residencyId: string
+    readonly residencyId: ResidencyId
     readonly noteId: string
     readonly shared: boolean
-    readonly at: number
+    readonly at: EpochMs
     readonly by: string
   },
 ): void {

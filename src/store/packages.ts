@@ -1,13 +1,16 @@
 import { z } from 'zod'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import type { Db } from './database'
+import type { PackageId, PersonId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Promises that a house gives together under a name, for a length of stay. */
 export interface PromisePackage {
-  readonly packageId: string
+  readonly packageId: PackageId
   readonly name: string
+  /** Days of stay. */
   readonly days: number
-  /** What the owner hears of it. */
+  /** What the owner is told. */
   readonly words: string
   readonly promises: readonly OwnerPromise[]
 }
@@ -16,8 +19,8 @@ export interface PackageVersion extends PromisePackage {
   readonly id: string
   /** Whether it is given from now on. */
   readonly given: boolean
-  readonly at: number
-  readonly recordedBy: string
+  readonly at: EpochMs
+  readonly recordedBy: PersonId
 }
 
 export function appendPackage(db: Db, { promises, given, ...p }: PackageVersion): void {

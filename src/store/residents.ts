@@ -5,10 +5,12 @@ import { dogTraits } from '@/core/dog/traitsSchema'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import type { Db } from './database'
 import { isBooked } from './notComing'
+import type { DogId, PersonId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface Resident {
-  readonly residencyId: string
-  readonly dogId: string
+  readonly residencyId: ResidencyId
+  readonly dogId: DogId
   readonly name: string
   readonly runNumber: string
   readonly ownerName: string
@@ -111,7 +113,7 @@ export const allResidencyIds = (db: Db): readonly string[] =>
 const residentIfAny = residentRow.optional()
 
 /** One residency of a dog that came or is to come, or undefined. */
-export const findResident = (db: Db, residencyId: string): Resident | undefined =>
+export const findResident = (db: Db, residencyId: ResidencyId): Resident | undefined =>
   residentIfAny.parse(db.prepare(`SELECT ${residentColumns} WHERE r.id = ? AND ${isBooked('r')}`).get(residencyId))
 
 export interface DogRow {
@@ -125,7 +127,7 @@ export interface DogRow {
   readonly caution: string
   readonly biteHistory: boolean
   readonly traits: DogTraits
-  readonly createdAt: number
+  readonly createdAt: EpochMs
 }
 
 export function insertDog(db: Db, dog: DogRow): void {
@@ -145,7 +147,7 @@ export function insertDog(db: Db, dog: DogRow): void {
 /** Brings a dog up to what was said of it at the door. */
 export function updateDog(
   db: Db,
-  dogId: string,
+  dogId: DogId,
   dog: Partial<
     Pick<DogRow, 'releaseWord' | 'markerWord' | 'side' | 'sideKnown' | 'caution' | 'biteHistory' | 'traits'>
   >,
@@ -170,7 +172,7 @@ export function updateDog(
 }
 
 /** Makes these a dog's own cue words, and no others. */
-export function replaceCueWords(db: Db, dogId: string, words: ReadonlyMap<string, string>): void {
+export function replaceCueWords(db: Db, dogId: DogId, words: ReadonlyMap<string, string>): void {
   db.prepare('DELETE FROM cue_word WHERE dog_id = ?').run(dogId)
   for (const [command, word] of words) if (word !== '') insertCueWord(db, dogId, command, word)
 }
@@ -178,7 +180,7 @@ export function replaceCueWords(db: Db, dogId: string, words: ReadonlyMap<string
 const earlier = z.object({ id: z.string(), arrivesOn: z.string(), leavesOn: z.string() })
 
 /** Other residencies of the same dog, newest first. */
-export const otherResidencies = (db: Db, dogId: string, residencyId: string): readonly z.infer<typeof earlier>[] =>
+export const otherResidencies = (db: Db, dogId: DogId, residencyId: ResidencyId): readonly z.infer<typeof earlier>[] =>
   db
     .prepare(
       `SELECT id, arrives_on AS arrivesOn, leaves_on AS leavesOn
@@ -196,7 +198,7 @@ const earlierIfAny = earlier.optional()
  */
 export const residencyDuring = (
   db: Db,
-  dogId: string,
+  dogId: DogId,
   arrivesOn: string,
   leavesOn: string,
   except = '',
@@ -212,13 +214,13 @@ export const residencyDuring = (
   )
 
 /** A dog in its newest stay, past, present or booked; undefined for one that never had any. */
-export const newestStayOf = (db: Db, dogId: string): Resident | undefined =>
+export const newestStayOf = (db: Db, dogId: DogId): Resident | undefined =>
   residentRow
     .optional()
     .parse(db.prepare(`SELECT ${residentColumns} WHERE d.id = ? ORDER BY r.arrives_on DESC LIMIT 1`).get(dogId))
 
 /** Whether this dog came again after a residency, or is booked to. */
-export const hasLater = (db: Db, residencyId: string): boolean =>
+export const hasLater = (db: Db, residencyId: ResidencyId): boolean =>
   db
     .prepare(
       `SELECT 1 FROM residency r
@@ -244,13 +246,13 @@ export const dogsKnown = (db: Db): readonly z.infer<typeof knownDog>[] =>
 
 export interface ResidencyRow {
   readonly id: string
-  readonly dogId: string
+  readonly dogId: DogId
   readonly runNumber: string
   readonly arrivesOn: string
   readonly leavesOn: string
   readonly curriculumId: string
   readonly curriculumVersion: number
-  readonly createdAt: number
+  readonly createdAt: EpochMs
   /** Ready asks for a rehearsal. */
   readonly rehearse: boolean
 }
@@ -266,7 +268,7 @@ export function insertResidency(db: Db, row: ResidencyRow): void {
 const rehearseRow = z.object({ rehearse: z.number() }).optional()
 
 /** Whether ready asks for a rehearsal of this residency: as the house had it when it was booked. */
-export const wantsRehearsal = (db: Db, residencyId: string): boolean =>
+export const wantsRehearsal = (db: Db, residencyId: ResidencyId): boolean =>
   rehearseRow.parse(db.prepare('SELECT rehearse FROM residency WHERE id = ?').get(residencyId))?.rehearse === 1
 
 /** Lets ready ask for a rehearsal, or not, of every residency that is not over. */
@@ -306,7 +308,7 @@ const promiseRow = z.object({
   people: z.number(),
 })
 
-export const readPromises = (db: Db, residencyId: string): readonly OwnerPromise[] =>
+export const readPromises = (db: Db, residencyId: ResidencyId): readonly OwnerPromise[] =>
   db
     .prepare(
       `SELECT residency_id, rung_id, level, places, people
@@ -320,7 +322,7 @@ export const readPromises = (db: Db, residencyId: string): readonly OwnerPromise
       return { rungId: r.rung_id, level: r.level, places: r.places, people: r.people }
     })
 
-export function insertPromise(db: Db, residencyId: string, command: string, promise: OwnerPromise): void {
+export function insertPromise(db: Db, residencyId: ResidencyId, command: string, promise: OwnerPromise): void {
   db.prepare(
     'INSERT INTO promise (residency_id, command, rung_id, level, places, people) VALUES (?, ?, ?, ?, ?, ?)',
   ).run(residencyId, command, promise.rungId, promise.level, promise.places, promise.people)
@@ -329,7 +331,7 @@ export function insertPromise(db: Db, residencyId: string, command: string, prom
 /** Makes these a residency's promises, and no others. */
 export function replacePromises(
   db: Db,
-  residencyId: string,
+  residencyId: ResidencyId,
   promises: readonly (OwnerPromise & { readonly command: string })[],
 ): void {
   db.prepare('DELETE FROM promise WHERE residency_id = ?').run(residencyId)
@@ -339,7 +341,7 @@ export function replacePromises(
 const cueRow = z.object({ command: z.string(), word: z.string() })
 
 /** The dog's own cue words by command; commands without one use the curriculum's. */
-export const readCueWords = (db: Db, dogId: string): ReadonlyMap<string, string> =>
+export const readCueWords = (db: Db, dogId: DogId): ReadonlyMap<string, string> =>
   new Map(
     db
       .prepare('SELECT command, word FROM cue_word WHERE dog_id = ?')
@@ -350,14 +352,14 @@ export const readCueWords = (db: Db, dogId: string): ReadonlyMap<string, string>
       }),
   )
 
-export function insertCueWord(db: Db, dogId: string, command: string, word: string): void {
+export function insertCueWord(db: Db, dogId: DogId, command: string, word: string): void {
   db.prepare('INSERT INTO cue_word (dog_id, command, word) VALUES (?, ?, ?)').run(dogId, command, word)
 }
 
 const traitsOfDogRow = z.object({ traits: z.string() }).optional()
 
 /** The traits of a dog in the books; undefined for an unknown one. */
-export function traitsOfDog(db: Db, dogId: string): DogTraits | undefined {
+export function traitsOfDog(db: Db, dogId: DogId): DogTraits | undefined {
   const row = traitsOfDogRow.parse(db.prepare('SELECT traits FROM dog WHERE id = ?').get(dogId))
   return row && readTraits(row.traits)
 }
@@ -367,14 +369,14 @@ const finishesRows = z.array(z.object({ at: z.number(), finish: z.enum(finishes)
 /** How the owner wanted a recall of this dog to end, in order of time; undefined is as the house does it. */
 export const readFinishes = (
   db: Db,
-  dogId: string,
-): readonly { readonly at: number; readonly finish: Finish | undefined }[] =>
+  dogId: DogId,
+): readonly { readonly at: EpochMs; readonly finish: Finish | undefined }[] =>
   finishesRows
     .parse(db.prepare('SELECT at, finish FROM dog_finish WHERE dog_id = ? ORDER BY at, rowid').all(dogId))
     .map((r) => ({ at: r.at, finish: r.finish ?? undefined }))
 
 /** Every stay of a dog, by its residency. */
-export const residenciesOf = (db: Db, dogId: string): readonly string[] =>
+export const residenciesOf = (db: Db, dogId: DogId): readonly string[] =>
   z.array(z.string()).parse(
     db
       .prepare(`SELECT id FROM residency r WHERE dog_id = ? AND ${isBooked('r')} ORDER BY arrives_on`)
@@ -386,10 +388,10 @@ export function insertFinish(
   db: Db,
   row: {
     readonly id: string
-    readonly dogId: string
+    readonly dogId: DogId
     readonly finish: Finish | null
-    readonly at: number
-    readonly recordedBy: string
+    readonly at: EpochMs
+    readonly recordedBy: PersonId
   },
 ): void {
   db.prepare(

@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import type { Db } from './database'
+import type { PersonId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export const stages = ['meal', 'better', 'toy'] as const
 export const tookWords = ['at once', 'slowly', 'not'] as const
@@ -16,8 +18,8 @@ const choice = z.object({ id: z.string(), a: z.string(), b: z.string(), chosen: 
 export type ChoiceRow = z.infer<typeof choice>
 
 interface Owned {
-  readonly residencyId: string
-  readonly recordedBy: string
+  readonly residencyId: ResidencyId
+  readonly recordedBy: PersonId
 }
 
 export const insertTaste = (db: Db, t: Taste & Owned): boolean =>
@@ -28,7 +30,7 @@ export const insertTaste = (db: Db, t: Taste & Owned): boolean =>
         ON CONFLICT (id) DO NOTHING`,
     )
     .run(t).changes === 1
-export const insertChoice = (db: Db, c: ChoiceRow & Owned & { readonly at: number }): boolean =>
+export const insertChoice = (db: Db, c: ChoiceRow & Owned & { readonly at: EpochMs }): boolean =>
   db
     .prepare(
       `INSERT INTO reward_choice (id, residency_id, a, b, chosen, at, recorded_by)
@@ -40,7 +42,7 @@ export const insertChoice = (db: Db, c: ChoiceRow & Owned & { readonly at: numbe
 const stands = (name: string) => `NOT EXISTS (SELECT 1 FROM taken_back t WHERE t.target_id = ${name}.id)`
 
 /** What was held out and how it was taken, oldest first. */
-export const readTastes = (db: Db, residencyId: string): readonly Taste[] =>
+export const readTastes = (db: Db, residencyId: ResidencyId): readonly Taste[] =>
   db
     .prepare(
       `SELECT id, stage, item, took, at
@@ -51,7 +53,7 @@ export const readTastes = (db: Db, residencyId: string): readonly Taste[] =>
     .all(residencyId)
     .map((r) => taste.parse(r))
 /** Choices of two, oldest first. */
-export const readChoices = (db: Db, residencyId: string): readonly ChoiceRow[] =>
+export const readChoices = (db: Db, residencyId: ResidencyId): readonly ChoiceRow[] =>
   db
     .prepare(
       `SELECT id, a, b, chosen FROM reward_choice w WHERE residency_id = ? AND ${stands('w')} ORDER BY at, rowid`,
@@ -61,7 +63,7 @@ export const readChoices = (db: Db, residencyId: string): readonly ChoiceRow[] =
 
 export function insertReserved(
   db: Db,
-  row: Owned & { readonly id: string; readonly item: string; readonly at: number },
+  row: Owned & { readonly id: string; readonly item: string; readonly at: EpochMs },
 ): void {
   db.prepare(
     `INSERT INTO reserved_toy (id, residency_id, item, at, recorded_by)
@@ -70,7 +72,7 @@ export function insertReserved(
 }
 const reservedRow = z.object({ item: z.string() }).optional()
 
-export const readReserved = (db: Db, residencyId: string): string | undefined =>
+export const readReserved = (db: Db, residencyId: ResidencyId): string | undefined =>
   reservedRow.parse(
     db
       .prepare('SELECT item FROM reserved_toy WHERE residency_id = ? ORDER BY at DESC, id DESC LIMIT 1')

@@ -4,6 +4,8 @@ import { z } from 'zod'
 import { roles } from '@/core/people/roles'
 import type { Db } from './database'
 import type { Person } from './kennel'
+import type { PersonId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 const keyShape = z.string().regex(/^[\da-f]{64}$/)
 const keys = new WeakMap<Db, string>()
@@ -16,9 +18,9 @@ export function readSecret(db: Db): string {
   const known = keys.get(db)
   if (known !== undefined) return known
   const file = `${db.name}.key`
-  const kept = keyIn(file) ?? makeKey(file)
-  keys.set(db, kept)
-  return kept
+  const key = keyIn(file) ?? makeKey(file)
+  keys.set(db, key)
+  return key
 }
 
 const keyIn = (file: string): string | undefined =>
@@ -51,10 +53,10 @@ function putFirst(part: string, file: string): void {
 const passcodeRow = z.object({ passcode: z.string().nullable() }).optional()
 
 /** The hash of a person's passcode; undefined when there is no such person or no passcode. */
-export const readPasscode = (db: Db, personId: string): string | undefined =>
+export const readPasscode = (db: Db, personId: PersonId): string | undefined =>
   passcodeRow.parse(db.prepare('SELECT passcode FROM person WHERE id = ?').get(personId))?.passcode ?? undefined
 
-export function writePasscode(db: Db, personId: string, hash: string): void {
+export function writePasscode(db: Db, personId: PersonId, hash: string): void {
   db.prepare('UPDATE person SET passcode = ? WHERE id = ?').run(hash, personId)
 }
 
@@ -65,17 +67,20 @@ export const hasLead = (db: Db): boolean =>
 const wayBackRow = z.object({ code: z.string(), madeAt: z.number() }).optional()
 
 /** The way back of somebody who forgot the passcode: the code's hash, and when it was made. */
-export const readWayBack = (db: Db, personId: string): { readonly code: string; readonly madeAt: number } | undefined =>
+export const readWayBack = (
+  db: Db,
+  personId: PersonId,
+): { readonly code: string; readonly madeAt: EpochMs } | undefined =>
   wayBackRow.parse(db.prepare('SELECT code, made_at AS madeAt FROM way_back WHERE person_id = ?').get(personId))
 
-export function writeWayBack(db: Db, personId: string, code: string, at: number): void {
+export function writeWayBack(db: Db, personId: PersonId, code: string, at: EpochMs): void {
   db.prepare(
     `INSERT INTO way_back (person_id, code, made_at) VALUES (?, ?, ?)
       ON CONFLICT (person_id) DO UPDATE SET code = excluded.code, made_at = excluded.made_at`,
   ).run(personId, code, at)
 }
 
-export const dropWayBack = (db: Db, personId: string): void => {
+export const dropWayBack = (db: Db, personId: PersonId): void => {
   db.prepare('DELETE FROM way_back WHERE person_id = ?').run(personId)
 }
 
@@ -94,7 +99,7 @@ export const readSigners = (db: Db, day: string): readonly Person[] =>
 
 export function insertSigningIn(
   db: Db,
-  row: { readonly id: string; readonly personId: string; readonly network: string; readonly at: number },
+  row: { readonly id: string; readonly personId: PersonId; readonly network: string; readonly at: EpochMs },
 ): void {
   db.prepare(
     'INSERT INTO signing_in (id, person_id, network, begun_at, seen_at) VALUES (@id, @personId, @network, @at, @at)',
@@ -102,7 +107,7 @@ export function insertSigningIn(
 }
 
 /** Whether somebody has signed in from there since then. */
-export const knownAt = (db: Db, personId: string, network: string, since: number): boolean =>
+export const knownAt = (db: Db, personId: PersonId, network: string, since: EpochMs): boolean =>
   db
     .prepare('SELECT 1 FROM signing_in WHERE person_id = ? AND network = ? AND begun_at > ? LIMIT 1')
     .get(personId, network, since) !== undefined
@@ -124,30 +129,30 @@ export const findSigningIn = (db: Db, id: string): z.infer<typeof live> | undefi
       .get(id),
   )
 
-export function touchSigningIn(db: Db, id: string, at: number): void {
+export function touchSigningIn(db: Db, id: string, at: EpochMs): void {
   db.prepare('UPDATE signing_in SET seen_at = ? WHERE id = ?').run(at, id)
 }
 
-export function endSigningIn(db: Db, id: string, at: number): void {
+export function endSigningIn(db: Db, id: string, at: EpochMs): void {
   db.prepare('UPDATE signing_in SET ended_at = ? WHERE id = ? AND ended_at IS NULL').run(at, id)
 }
 
 /** Ends every sign-in of a person, as when the passcode changes. */
-export function endAllSigningIn(db: Db, personId: string, at: number): void {
+export function endAllSigningIn(db: Db, personId: PersonId, at: EpochMs): void {
   db.prepare('UPDATE signing_in SET ended_at = ? WHERE person_id = ? AND ended_at IS NULL').run(at, personId)
 }
 
 const wrongSinceRow = z.number()
 
 /** Times of wrong passcodes under this key since then. */
-export const wrongSince = (db: Db, key: string, since: number): readonly number[] =>
+export const wrongSince = (db: Db, key: string, since: EpochMs): readonly number[] =>
   db
     .prepare('SELECT at FROM wrong_passcode WHERE key = ? AND at > ?')
     .pluck()
     .all(key, since)
     .map((t) => wrongSinceRow.parse(t))
 
-export function insertWrong(db: Db, key: string, at: number): void {
+export function insertWrong(db: Db, key: string, at: EpochMs): void {
   db.prepare('INSERT INTO wrong_passcode (key, at) VALUES (?, ?)').run(key, at)
 }
 

@@ -1,8 +1,11 @@
 import { z } from 'zod'
 import { newStamp, type Db } from './database'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface StandingRow {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
+  /** Which reading of the facts it was derived by. */
   readonly foldVersion: number
   readonly curriculumVersion: number
   /** The moment from which other rules hold, so that it must be made again; null when none is known of. */
@@ -16,7 +19,8 @@ export interface StandingRow {
 
 /** A kept standing as it was written once: of the same stamp, the same words. */
 export interface StandingStamp {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
+  /** Number of the writing. */
   readonly stamp: number
 }
 
@@ -38,7 +42,7 @@ export function writeStanding(db: Db, row: StandingRow): StandingStamp {
 const holding = 's.fold_version = @foldVersion AND (s.holds_until IS NULL OR s.holds_until > @now)'
 
 interface Asked {
-  readonly now: number
+  readonly now: EpochMs
   readonly foldVersion: number
 }
 
@@ -49,7 +53,7 @@ const onwardRow = stampRow.extend({ mark: z.string() }).optional()
 /** How far the facts are of what further facts are folded onto; undefined when nothing is kept that holds now. */
 export const readMark = (
   db: Db,
-  residencyId: string,
+  residencyId: ResidencyId,
   asked: Asked,
 ): (StandingStamp & { readonly mark: string }) | undefined =>
   onwardRow.parse(
@@ -62,7 +66,7 @@ export const readMark = (
   )
 
 /** The stamp of the kept standing of a residency; undefined when none holds at this moment. */
-export const standingStamp = (db: Db, residencyId: string, asked: Asked): StandingStamp | undefined =>
+export const standingStamp = (db: Db, residencyId: ResidencyId, asked: Asked): StandingStamp | undefined =>
   stampIfAny.parse(
     db
       .prepare(
@@ -72,12 +76,12 @@ export const standingStamp = (db: Db, residencyId: string, asked: Asked): Standi
   )
 
 /** The stamp of whatever is kept of a residency, holding or not; undefined for nothing. */
-export const writtenStamp = (db: Db, residencyId: string): number | undefined =>
+export const writtenStamp = (db: Db, residencyId: ResidencyId): number | undefined =>
   z.number().optional().parse(db.prepare('SELECT stamp FROM standing WHERE residency_id = ?').pluck().get(residencyId))
 
 /**
- * The same of everyone resident on this day; those whose standing does not hold are missing. Residents first: the index
- * of stamps is small enough that SQLite would rather go through all that ever were.
+ * The stamps of everyone resident on this day; those whose standing does not hold are missing. Residents first: the
+ * index of stamps is small enough that SQLite would rather go through all that ever were.
  */
 export const standingStamps = (db: Db, day: string, asked: Asked): readonly StandingStamp[] =>
   db
@@ -90,7 +94,7 @@ export const standingStamps = (db: Db, day: string, asked: Asked): readonly Stan
     .all({ day, ...asked })
     .map((raw) => stampRow.parse(raw))
 
-/** What is kept holds no longer: who asks next has it from the facts, and a job keeps it anew (`lapsedStandings`). */
+/** What is kept holds no longer: who asks next has it from the facts, and a job keeps it again (`lapsedStandings`). */
 const lapse = `UPDATE standing SET holds_until = 0, stamp = ${newStamp}`
 
 /** Lets what is kept of everybody lapse. */
@@ -116,12 +120,12 @@ export function lapseStandingsIn(db: Db, placeIds: readonly string[]): void {
 
 const idRows = z.array(z.object({ id: z.string() }))
 
-/** Residencies, here or gone, whose standing lapsed and is not kept anew yet. */
+/** Residencies, here or gone, whose standing lapsed and is not kept again yet. */
 export const lapsedStandings = (db: Db): readonly string[] =>
   idRows.parse(db.prepare('SELECT residency_id AS id FROM standing WHERE holds_until = 0').all()).map((r) => r.id)
 
 const textRow = z.object({ text: z.string() }).optional()
 
 /** One of a kept standing's texts; undefined when nothing is kept. */
-export const standingText = (db: Db, residencyId: string, what: 'state' | 'summary'): string | undefined =>
+export const standingText = (db: Db, residencyId: ResidencyId, what: 'state' | 'summary'): string | undefined =>
   textRow.parse(db.prepare(`SELECT ${what} AS text FROM standing WHERE residency_id = ?`).get(residencyId))?.text

@@ -1,15 +1,18 @@
 import { z } from 'zod'
+import { pauseKinds } from '@/core/intake/stay'
 import type { Db } from './database'
+import type { PersonId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface StayChange {
   readonly id: string
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   /** The day of going home before, and from now on. */
   readonly was: string
   readonly leavesOn: string
   readonly reason: string
-  readonly recordedBy: string
-  readonly at: number
+  readonly recordedBy: PersonId
+  readonly at: EpochMs
 }
 
 /** Appends the change and brings the residency up to it. */
@@ -21,11 +24,17 @@ export function appendStayChange(db: Db, change: StayChange): void {
   db.prepare('UPDATE residency SET leaves_on = ? WHERE id = ?').run(change.leavesOn, change.residencyId)
 }
 
-const told = z.object({ was: z.string(), leavesOn: z.string(), reason: z.string(), by: z.string(), at: z.number() })
-export type ToldStayChange = z.infer<typeof told>
+const changeRow = z.object({
+  was: z.string(),
+  leavesOn: z.string(),
+  reason: z.string(),
+  by: z.string(),
+  at: z.number(),
+})
+export type ToldStayChange = z.infer<typeof changeRow>
 
 /** What was changed of a stay and by whom, newest first. */
-export const readStayChanges = (db: Db, residencyId: string): readonly ToldStayChange[] =>
+export const readStayChanges = (db: Db, residencyId: ResidencyId): readonly ToldStayChange[] =>
   db
     .prepare(
       `SELECT c.was, c.leaves_on AS leavesOn, c.reason, p.name AS by, c.at
@@ -35,9 +44,8 @@ export const readStayChanges = (db: Db, residencyId: string): readonly ToldStayC
         ORDER BY c.at DESC, c.id DESC`,
     )
     .all(residencyId)
-    .map((r) => told.parse(r))
+    .map((r) => changeRow.parse(r))
 
-export const pauseKinds = ['sick', 'in season', 'other'] as const
 const pause = z.object({
   id: z.string(),
   residencyId: z.string(),
@@ -47,7 +55,7 @@ const pause = z.object({
 })
 export type Pause = z.infer<typeof pause>
 
-export function insertPause(db: Db, p: Pause & { readonly at: number; readonly recordedBy: string }): void {
+export function insertPause(db: Db, p: Pause & { readonly at: EpochMs; readonly recordedBy: PersonId }): void {
   db.prepare(
     `INSERT INTO pause (id, residency_id, why, note, from_day, at, recorded_by)
       VALUES (@id, @residencyId, @why, @note, @fromDay, @at, @recordedBy)`,

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import type { Db } from './database'
 import { columnsIn } from './tables'
+import type { DogId, PersonId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Tables of dogs that were added: how far each came, and what it takes to take a row back. */
 
@@ -22,7 +24,7 @@ export const findImport = (db: Db, id: string): TableImport | undefined =>
   importRow.optional().parse(db.prepare(`SELECT ${columns} FROM table_import WHERE id = ?`).get(id))
 
 /** The newest one since a moment. */
-export const newestImport = (db: Db, since: number): TableImport | undefined =>
+export const newestImport = (db: Db, since: EpochMs): TableImport | undefined =>
   importRow
     .optional()
     .parse(db.prepare(`SELECT ${columns} FROM table_import WHERE at >= ? ORDER BY at DESC LIMIT 1`).get(since))
@@ -84,7 +86,7 @@ export function keepImportedRow(db: Db, importId: string, row: Omit<ImportedRow,
   ).run({ ...row, importId })
 }
 
-export const markTakenBack = (db: Db, importId: string, row: number, at: number): void =>
+export const markTakenBack = (db: Db, importId: string, row: number, at: EpochMs): void =>
   void db
     .prepare('UPDATE table_import_row SET taken_back_at = ? WHERE import_id = ? AND row_number = ?')
     .run(at, importId, row)
@@ -94,10 +96,10 @@ const dogCells = z.record(z.string(), z.union([z.string(), z.number(), z.null()]
 const dogKept = z.object({ dog: dogCells, words })
 
 /** A dog as the database holds it, with its words, as text. */
-export function dogAsText(db: Db, dogId: string): string {
+export function dogAsText(db: Db, dogId: DogId): string {
   const dog = dogCells.parse(db.prepare('SELECT * FROM dog WHERE id = ?').get(dogId))
-  const said = db.prepare('SELECT command, word FROM cue_word WHERE dog_id = ? ORDER BY command').all(dogId)
-  return JSON.stringify({ dog, words: words.parse(said) })
+  const rows = db.prepare('SELECT command, word FROM cue_word WHERE dog_id = ? ORDER BY command').all(dogId)
+  return JSON.stringify({ dog, words: words.parse(rows) })
 }
 
 function putBackDog(db: Db, text: string): void {
@@ -144,8 +146,8 @@ const tablesOf = (db: Db, column: string): readonly string[] =>
  */
 export function takeOutBooking(
   db: Db,
-  { residencyId, dogBefore, dogAfter, at }: ImportedRow & { readonly residencyId: string },
-  recordedBy: string,
+  { residencyId, dogBefore, dogAfter, at }: ImportedRow & { readonly residencyId: ResidencyId },
+  recordedBy: PersonId,
 ): boolean {
   const dogId = z
     .object({ id: z.string() })

@@ -85,7 +85,7 @@ export function refilled(db: Db, fill: (put: (table: string, row: TableRow) => v
       .all(),
   )
   const tables = new Map(carriedTables(db).map((table) => [table, new Set(columnsIn(db, table))]))
-  const held = z.int().parse(db.pragma('cache_size', { simple: true }))
+  const cachePages = z.int().parse(db.pragma('cache_size', { simple: true }))
   db.pragma('foreign_keys = OFF')
   db.pragma(`cache_size = -${heldWhileFilling}`)
   // Beside the file every page would be written twice; going back from this one needs only the few that were there.
@@ -97,9 +97,9 @@ export function refilled(db: Db, fill: (put: (table: string, row: TableRow) => v
         for (const table of [...tables.keys(), ...leftBehind]) db.exec(`DELETE FROM ${quoted(table)}`)
         let into: ReturnType<typeof intoTable> | undefined
         fill((table, of) => {
-          const said = Object.keys(of)
+          const columns = Object.keys(of)
           // Rows of a table come one after the other and look alike: what the last one needed mostly does.
-          if (table !== into?.table || !sameNames(said, into.said)) into = intoTable(db, tables, table, said)
+          if (table !== into?.table || !sameNames(columns, into.said)) into = intoTable(db, tables, table, columns)
           into.insert(Object.values(of))
         })
         for (const { sql } of aside) db.exec(sql)
@@ -109,6 +109,6 @@ export function refilled(db: Db, fill: (put: (table: string, row: TableRow) => v
   } finally {
     db.pragma('journal_mode = WAL')
     db.pragma('foreign_keys = ON')
-    db.pragma(`cache_size = ${held}`)
+    db.pragma(`cache_size = ${cachePages}`)
   }
 }

@@ -13,7 +13,7 @@ const turned = z.object({
 })
 export type TurnedAway = z.infer<typeof turned>
 
-/** House: it is kept for so many days who was turned away. */
+/** Design choice: it is kept for so many days who was turned away. */
 export const turnedAwayDays = 90
 
 /** Letters of an address that are kept. */

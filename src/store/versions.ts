@@ -1,21 +1,23 @@
 import { z } from 'zod'
 import type { Db } from './database'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** What a person made of something at a moment; the newest counts, the others are its history. */
 export interface Version<Change> {
   readonly id: string
   readonly change: Change
-  readonly at: number
+  readonly at: EpochMs
   readonly by: string
 }
 
 export interface Versions<Change> {
   /** A residency’s versions, newest first. */
-  readonly read: (db: Db, residencyId: string) => readonly Version<Change>[]
-  readonly append: (db: Db, residencyId: string, version: Version<Change>) => void
+  readonly read: (db: Db, residencyId: ResidencyId) => readonly Version<Change>[]
+  readonly append: (db: Db, residencyId: ResidencyId, version: Version<Change>) => void
 }
 
-/** House: older ones are history that nobody reads on a screen. */
+/** Design choice: older ones are history that nobody reads on a screen. */
 const mostRead = 200
 
 /** Versions of what people wrote about a residency, kept in a table of their own. */

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Db } from './database'
+import type { EpochMs } from '@/core/epochMs'
 
 const shownRow = z.object({ shows: z.number() }).optional()
 
@@ -14,7 +15,7 @@ const tabletRows = z.array(z.object({ device: z.string(), shows: z.number(), at:
 /** A device that shows the wall while it is locked; since when, ms, and who said so. */
 export interface WallTablet {
   readonly device: string
-  readonly at: number
+  readonly at: EpochMs
   readonly by: string
 }
 
@@ -42,8 +43,9 @@ export function insertWallTablet(
   tablet: {
     readonly id: string
     readonly device: string
+    /** Whether it shows the wall while it is locked. */
     readonly shows: boolean
-    readonly at: number
+    readonly at: EpochMs
     readonly by: string
   },
 ): void {

@@ -10,7 +10,7 @@ declare const self: ServiceWorkerGlobalScope
 void self.skipWaiting()
 clientsClaim()
 
-/** House: so long is the kennel waited for before what is kept here is shown, seconds. */
+/** Design choice: so long is the kennel waited for before what is kept here is shown, seconds. */
 const patience = 4
 
 /** What was made after signing in is kept; the door it was sent to instead is not. */

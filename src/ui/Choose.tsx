@@ -18,11 +18,11 @@ export function Choose(props: ChooseProps) {
   const { label, choices, value, onChange, name } = props
   const [awake, setAwake] = useState<{ readonly List: List; readonly pressed: boolean } | 'missing'>()
   const id = useId()
-  const shut = useRef<HTMLButtonElement>(null)
+  const closedButton = useRef<HTMLButtonElement>(null)
   const wake = (pressed: boolean) => {
     const take = (List: List) => {
       // Whoever only came by is further on: the list would take the focus back, and the next key.
-      if (!pressed && document.activeElement !== shut.current) return
+      if (!pressed && document.activeElement !== closedButton.current) return
       setAwake((was) => ({ List, pressed: pressed || (typeof was === 'object' && was.pressed) }))
     }
     // At once where it can be: the next key is meant for the list.
@@ -59,7 +59,7 @@ export function Choose(props: ChooseProps) {
     <Root>
       {labelled}
       <Shut
-        ref={shut}
+        ref={closedButton}
         type="button"
         aria-haspopup="listbox"
         aria-expanded={false}

@@ -4,7 +4,7 @@ import styled from 'styled-components'
 import { boxed, Fault, FieldHint, FieldLabel, LabelWords, stacked, type FieldProps } from './fieldParts'
 
 /**
- * A labelled line of text with room for what was wrong with it, or `long` for several. Numbers are typed as text, so
+ * A labeled line of text with room for what was wrong with it, or `long` for several. Numbers are typed as text, so
  * that a comma is as good as a point; a phone shows its figures for them.
  */
 export function Field({
@@ -50,7 +50,7 @@ export function Field({
   )
 }
 
-/** A labelled line whose text the screen itself holds; `rows`: several lines. */
+/** A labeled line whose text the screen itself holds; `rows`: several lines. */
 export function TextLine({
   label,
   value,

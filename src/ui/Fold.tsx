@@ -57,6 +57,9 @@ export function Fold({
 const Root = styled.section`
   min-width: 0;
   margin-top: var(--s-5);
+  ${phone} {
+    margin-top: 0;
+  }
   > h2 > button {
     display: none;
   }

@@ -10,7 +10,7 @@ const bare = css`
 export const List = styled.ul`
   ${bare}
 `
-/** The same where their order says something. */
+/** A list whose order says something, without marks and indent. */
 export const OrderedList = styled.ol`
   ${bare}
 `

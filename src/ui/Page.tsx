@@ -51,7 +51,7 @@ export const WidePage = styled.div`
     padding: 0.8rem 0.9rem 5rem;
   }
 `
-/** The same, as wide as a desk reads. */
+/** A page no wider than a desk reads. */
 export const OfficePage = styled(WidePage)`
   max-width: var(--page);
 `

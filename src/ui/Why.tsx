@@ -3,7 +3,7 @@ import type { ReactNode } from 'react'
 import styled from 'styled-components'
 import { Disclosed } from './Disclosed'
 
-/** What a judgement rests on, folded away until asked for. */
+/** What a judgment rests on, folded away until asked for. */
 export function Why({ children, label = 'why' }: { children: ReactNode; label?: string }) {
   return (
     <Inline says={label}>

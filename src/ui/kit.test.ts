@@ -47,7 +47,7 @@ describe('the kit', () => {
     expect(bare.map(({ file }) => file)).toEqual([])
   })
 
-  it('says metres, kilograms and degrees by the house’s measures', () => {
+  it('says meters, kilograms and degrees by the house’s measures', () => {
     expect(linesWith(/\} (m|kg|°C)\b[^²/]|[`'"] (m|kg)[`'"]/, /screens\/curriculum\/RungForm/)).toEqual([])
   })
 })

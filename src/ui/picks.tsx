@@ -53,7 +53,7 @@ const TickRoot = styled(Checkbox)`
   ${box}
 `
 
-/** A box to tick, by itself or one of several. Its state is a mark as well as a colour. */
+/** A box to tick, by itself or one of several. Its state is a mark as well as a color. */
 export function Tick({
   children,
   name,

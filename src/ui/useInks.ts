@@ -8,7 +8,7 @@ export interface Inks {
   readonly held: string
 }
 
-/** The house's colours as they are now; charts are drawn on a canvas and do not follow variables by themselves. */
+/** The house's colors as they are now; charts are drawn on a canvas and do not follow variables by themselves. */
 export function useInks(): Inks | undefined {
   const [inks, setInks] = useState<Inks>()
   useEffect(() => {

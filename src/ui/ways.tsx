@@ -1,9 +1,10 @@
 'use client'
 import { createContext, useContext, useMemo, type ReactNode } from 'react'
-import { sayDate, sayDay, sayDayOfYear } from '@/core/days'
+import { dateText, dayText, dayOfYearText } from '@/core/days'
 import { sheetNames } from '@/core/paper'
-import { plainWays, sayTemperature, wordsIn, type HouseWays } from '@/core/measures'
-import { sayMinute, sayMoment, wallClock } from './when'
+import { plainWays, temperatureText, wordsIn, type HouseWays } from '@/core/measures'
+import { minuteText, momentText, wallClock } from './when'
+import type { EpochMs } from '@/core/epochMs'
 
 const Ways = createContext<HouseWays>(plainWays)
 
@@ -22,29 +23,29 @@ export function useWhen() {
   const { clock, dates } = useWays()
   return useMemo(
     () => ({
-      sayDay: (day: string) => sayDay(day, dates),
-      sayDate: (day: string) => sayDate(day, dates),
-      sayDayOfYear: (day: string) => sayDayOfYear(day, dates),
-      sayMoment: (at: number, timeZone: string) => sayMoment(at, timeZone, { clock, dates }),
-      wallClock: (at: number, timeZone: string) => wallClock(at, timeZone, clock),
-      sayMinute: (minute: number) => sayMinute(minute, clock),
+      sayDay: (day: string) => dayText(day, dates),
+      sayDate: (day: string) => dateText(day, dates),
+      sayDayOfYear: (day: string) => dayOfYearText(day, dates),
+      sayMoment: (at: EpochMs, timeZone: string) => momentText(at, timeZone, { clock, dates }),
+      wallClock: (at: EpochMs, timeZone: string) => wallClock(at, timeZone, clock),
+      sayMinute: (minute: number) => minuteText(minute, clock),
     }),
     [clock, dates],
   )
 }
 
-/** Temperatures as this house says them; `words`: what the program says of metres and kilograms. */
+/** Temperatures as this house says them; `words`: what the program says of meters and kilograms. */
 export function useMeasures() {
   const ways = useWays()
   return useMemo(
     () => ({
       ...ways,
-      temperature: (celsius: number) => sayTemperature(celsius, ways.temperatures),
+      temperature: (celsius: number) => temperatureText(celsius, ways.temperatures),
       words: (said: string) => wordsIn(said, ways),
     }),
     [ways],
   )
 }
 
-/** Words of the program that may have metres in them, such as a kit’s name, as this house says them. */
+/** Words of the program that may have meters in them, such as a kit’s name, as this house says them. */
 export const Said = ({ children }: { children: string }) => <>{useMeasures().words(children)}</>

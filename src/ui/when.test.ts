@@ -1,21 +1,21 @@
 import { describe, expect, it } from 'vitest'
-import { addDays, dayIn, daysBetween, sayDate, sayDay, sayDayOfYear } from '@/core/days'
+import { addDays, dayIn, daysBetween, dateText, dayText, dayOfYearText } from '@/core/days'
 import { plainWays } from '@/core/measures'
-import { sayMinute, sayMoment, wallClock } from './when'
+import { minuteText, momentText, wallClock } from './when'
 
 describe('days and clocks in the kennel’s time zone', () => {
   it('says days and moments', () => {
-    expect(sayDay('2026-04-30', 'day-first')).toBe('Thu 30 Apr')
-    expect(sayDay('2026-03-08', 'month-first')).toBe('Sun, Mar 8')
-    expect([sayDate('2026-03-08', 'day-first'), sayDate('2026-03-08', 'month-first')]).toEqual(['8 Mar', 'Mar 8'])
-    expect(sayDayOfYear('2026-03-08', 'day-first')).toBe('Sun 8 Mar 2026')
-    expect(sayDayOfYear('2026-03-08', 'month-first')).toBe('Sun, Mar 8, 2026')
-    expect(sayMoment(Date.UTC(2026, 6, 1, 8, 5), 'Europe/London', plainWays)).toBe('Wed 1 Jul, 09:05')
+    expect(dayText('2026-04-30', 'day-first')).toBe('Thu 30 Apr')
+    expect(dayText('2026-03-08', 'month-first')).toBe('Sun, Mar 8')
+    expect([dateText('2026-03-08', 'day-first'), dateText('2026-03-08', 'month-first')]).toEqual(['8 Mar', 'Mar 8'])
+    expect(dayOfYearText('2026-03-08', 'day-first')).toBe('Sun 8 Mar 2026')
+    expect(dayOfYearText('2026-03-08', 'month-first')).toBe('Sun, Mar 8, 2026')
+    expect(momentText(Date.UTC(2026, 6, 1, 8, 5), 'Europe/London', plainWays)).toBe('Wed 1 Jul, 09:05')
     expect(wallClock(Date.UTC(2026, 0, 1, 0, 30), 'America/New_York')).toEqual({ day: '2025-12-31', clock: '19:30' })
   })
 
   it('says them by a clock of twelve hours where the house has one', () => {
-    expect([0, 1, 719, 720, 725, 780, 1439].map((m) => sayMinute(m, '12'))).toEqual([
+    expect([0, 1, 719, 720, 725, 780, 1439].map((m) => minuteText(m, '12'))).toEqual([
       '12:00 am',
       '12:01 am',
       '11:59 am',
@@ -24,7 +24,7 @@ describe('days and clocks in the kennel’s time zone', () => {
       '1:00 pm',
       '11:59 pm',
     ])
-    expect(sayMoment(Date.UTC(2026, 6, 1, 12, 5), 'Europe/London', { clock: '12', dates: 'month-first' })).toBe(
+    expect(momentText(Date.UTC(2026, 6, 1, 12, 5), 'Europe/London', { clock: '12', dates: 'month-first' })).toBe(
       'Wed, Jul 1, 1:05 pm',
     )
   })

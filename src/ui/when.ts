@@ -1,16 +1,17 @@
 /** Dates and times as the kennel says them, in its own time zone, alike on the server and in the browser. */
 
-import { sayMinute, type ClockFace } from '@/core/clock'
-import { sayDay } from '@/core/days'
+import { minuteText, type ClockFace } from '@/core/clock'
+import { dayText } from '@/core/days'
 import type { HouseWays } from '@/core/measures'
+import type { EpochMs } from '@/core/epochMs'
 
-export { sayMinute, type ClockFace } from '@/core/clock'
+export { minuteText, type ClockFace } from '@/core/clock'
 
 const clocks = new Map<string, Intl.DateTimeFormat>()
 
 /** Calendar day and clock of a moment in a time zone. */
 export function wallClock(
-  at: number,
+  at: EpochMs,
   timeZone: string,
   face: ClockFace = '24',
 ): { readonly day: string; readonly clock: string } {
@@ -30,12 +31,12 @@ export function wallClock(
   const part = Object.fromEntries(format.formatToParts(at).map((p) => [p.type, p.value]))
   return {
     day: `${part['year']}-${part['month']}-${part['day']}`,
-    clock: sayMinute(Number(part['hour']) * 60 + Number(part['minute']), face),
+    clock: minuteText(Number(part['hour']) * 60 + Number(part['minute']), face),
   }
 }
 
 /** A moment as “Thu 30 Apr, 10:30” or “Thu, Apr 30, 10:30 am”. */
-export function sayMoment(at: number, timeZone: string, ways: Pick<HouseWays, 'clock' | 'dates'>): string {
+export function momentText(at: EpochMs, timeZone: string, ways: Pick<HouseWays, 'clock' | 'dates'>): string {
   const { day, clock } = wallClock(at, timeZone, ways.clock)
-  return `${sayDay(day, ways.dates)}, ${clock}`
+  return `${dayText(day, ways.dates)}, ${clock}`
 }

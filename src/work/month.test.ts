@@ -9,20 +9,20 @@ import { readSets } from '@/store/facts/read'
 import { readHouse } from '@/store/house'
 import { peopleOn } from '@/store/kennel'
 import { findResident, readPromises, residentsOn } from '@/store/residents'
-import { addDog, addPerson } from './do/begin'
-import { skipBaseline } from './do/baseline'
-import { putRight, swapRuns } from './do/books'
-import { correctSet, voidSet } from './do/correct'
-import { bookHandoff, sayOutcome } from './do/handoff'
-import { keepSection } from './do/house'
-import { keepStep } from './do/intake'
-import { cancelBooking } from './do/notComing'
-import { keepPastSets, pastSetsForm } from './do/pastSets'
-import { learnRates, renewForecasts } from './do/forecasts'
-import { setUp } from './do/signIn'
-import { changeStaffMember } from './do/staff'
-import { pause, resume } from './do/stay'
-import { noHooks } from './hooks'
+import { addDog, addPerson } from './actions/begin'
+import { skipBaseline } from './actions/baseline'
+import { putRight, swapRuns } from './actions/books'
+import { correctSet, voidSet } from './actions/correct'
+import { bookHandoff, recordOutcome } from './actions/handoff'
+import { keepSection } from './actions/house'
+import { keepStep } from './actions/intake'
+import { cancelBooking } from './actions/notComing'
+import { keepPastSets, pastSetsForm } from './actions/pastSets'
+import { learnRates, renewForecasts } from './actions/forecasts'
+import { setUp } from './actions/signIn'
+import { changeStaffMember } from './actions/staff'
+import { pause, resume } from './actions/stay'
+import { noHooks } from './base/hooks'
 import { loadArchive } from './page/archive'
 import { loadBlock } from './page/block'
 import { loadBooklet } from './page/booklet'
@@ -32,13 +32,15 @@ import { loadPaper } from './page/paper'
 import { loadResident } from './page/resident'
 import { loadWall } from './page/wall'
 import { recordFacts } from './record/accept'
-import { setsOf } from './record/kept'
-import { derive, standingOf } from './record/refold'
-import { reportedOf } from './scene/before'
-import { regimesFor } from './scene/regimes'
+import { setsOf } from './record/cachedStanding'
+import { derive, standingOf } from './record/standing'
+import { reportedOf } from './context/before'
+import { regimesFor } from './base/regimes'
 import { followBlock } from './tests/byTheBook'
 import { everyPage, everyPageOf } from './tests/everyPage'
 import { newKennel, startBaseline, Tablet, unguessable } from './tests/kennel'
+import type { RungId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /**
  * A small kennel’s first month, and its second, by the application’s own deeds and pages and a clock that is moved:
@@ -51,7 +53,7 @@ const first = '2026-03-02'
 const blockAt = [9, 11, 13.5, 15.5]
 const at = (day: string, hour: number): number => momentAt(zone, day, Math.round(hour * 60)) ?? Number.NaN
 const day = (n: number) => addDays(first, n - 1)
-const promise = (rungId: string) => ({ rung: rungId, places: '2', people: '2' })
+const promise = (rungId: RungId) => ({ rung: rungId, places: '2', people: '2' })
 
 const ok = (deed: { readonly ok: boolean; readonly reason?: string; readonly id?: string }): string => {
   if (!deed.ok) throw new Error(deed.reason)
@@ -59,7 +61,7 @@ const ok = (deed: { readonly ok: boolean; readonly reason?: string; readonly id?
 }
 
 /** What contradicts what, of all pages at this moment. */
-function contradictions(db: Db, me: string, now: number): readonly string[] {
+function contradictions(db: Db, me: string, now: EpochMs): readonly string[] {
   const wrong: string[] = []
   const today = dayIn(zone, now)
   everyPage(db, me, now)
@@ -126,7 +128,7 @@ function contradictions(db: Db, me: string, now: number): readonly string[] {
     for (const slot of [handoff.slots[0], handoff.slots.at(-1)]) {
       if (!slot || handoff.live) continue
       db.exec('SAVEPOINT offered')
-      const done = bookHandoff(db, { residencyId: r.residencyId, personId: slot.personId, from: slot.from }, now)
+      const done = bookHandoff(db, { residencyId: r.residencyId, personId: slot.personId, fromMs: slot.fromMs }, now)
       db.exec('ROLLBACK TO offered; RELEASE offered')
       if (!done.ok) say(`a time is offered and refused: ${done.reason}`)
     }
@@ -218,7 +220,7 @@ describe('a month of a small kennel', () => {
             leavesOn: day(from + stay),
             side: 'left',
             biteHistory: false,
-            cueWords: {},
+            cue: {},
             promised: [promise('sit.word'), promise('down.no-lure')],
             ...more,
           },
@@ -237,7 +239,7 @@ describe('a month of a small kennel', () => {
           leavesOn: day(20),
           side: 'left',
           biteHistory: false,
-          cueWords: {},
+          cue: {},
           promised: [{ rung: 'sit.word', places: '3', people: '2' }],
         },
         opened,
@@ -382,11 +384,11 @@ describe('a month of a small kennel', () => {
         const page = loadHandoffPage(db, dog.id, evening)
         const slot = page?.slots[0]
         if (page?.readyOn !== undefined && !page.live && slot)
-          ok(bookHandoff(db, { residencyId: dog.id, personId: slot.personId, from: slot.from }, evening))
+          ok(bookHandoff(db, { residencyId: dog.id, personId: slot.personId, fromMs: slot.fromMs }, evening))
       }
       for (const over of loadHandoffs(db, evening).over)
         if (over.outcome === null)
-          ok(sayOutcome(db, { handoffId: over.id, outcome: 'came-off', recordedBy: maud }, evening))
+          ok(recordOutcome(db, { handoffId: over.id, outcome: 'came-off', recordedBy: maud }, evening))
     }
     expect(told.slice(0, 40)).toEqual([])
     expect(blocks).toBeGreaterThan(150)

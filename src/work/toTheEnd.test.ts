@@ -7,26 +7,28 @@ import { laws } from '@/core/tests/loop/dogs'
 import { perfectDog, type SimulatedDog } from '@/core/tests/loop/live'
 import type { Outcome } from '@/core/facts/fact'
 import { nothingKept, tapped, textOf, weekOn } from '@/home/log'
-import { bookHandoff } from './do/handoff'
-import { readBackPractice } from './do/homework'
+import { bookHandoff } from './actions/handoff'
+import { readBackPractice } from './actions/homework'
 import { loadAfter } from './page/after'
 import { loadBlock } from './page/block'
 import { loadHandoffPage } from './page/handoff'
 import { loadShowing } from './page/showing'
 import { recordFacts } from './record/accept'
-import { ladderOf } from './scene/regimes'
-import { standingOf } from './record/refold'
-import { rehearsalOf } from './scene/shown'
+import { ladderOf } from './base/regimes'
+import { standingOf } from './record/standing'
+import { rehearsalOf } from './context/shown'
 import { followBlock } from './tests/byTheBook'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from './tests/kennel'
 import { Phone, sessionOf } from './tests/shown'
+import type { PersonId, RungId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /**
  * A whole residency and what comes after it, by what Kibou says at every step: worked until everything promised is
- * held, rehearsed by a second handler until that passes, booked, shown, and practised at home for four weeks, with the
+ * held, rehearsed by a second handler until that passes, booked, shown, and practiced at home for four weeks, with the
  * log sent back each Sunday.
  */
-const promise = (rungId: string) => ({ rung: rungId, places: '1', people: '1' })
+const promise = (rungId: RungId) => ({ rung: rungId, places: '1', people: '1' })
 const promised = ['sit.word', 'sit-stay.20s', 'down.no-lure'].map(promise)
 const blockAt = [9, 11, 13.5, 15.5]
 
@@ -44,21 +46,21 @@ function life(learner: SimulatedDog, seed: number, most: number, nervous = 0) {
     told.push(...results.filter((r) => r.status === 'refused').map((r) => `refused: ${r.reason ?? ''}`))
 
   /** One dog’s answer to an item, as its law has it; the owner gets fewer. */
-  const answer = (rungId: string, day: number, now: number, missed = 0): Outcome => {
+  const answer = (rungId: RungId, day: number, now: EpochMs, missed = 0): Outcome => {
     if (chance() < missed) return 'miss'
     const found = findRung(ladderOf(db, residencyId, now), rungId)
     if (!found) return 'miss'
     const setup = { rungId, purpose: 'work', level: 0, placeId: 'room', personId: ada, kit: '1.8 m leash' } as const
     return learner.answer(
       found.rung,
-      found.runKey,
+      found.ladderKey,
       found.index,
       { ...setup, command: found.command.id, why: 'climb', relaxed: false, kept: undefined, for: found.command.id },
       day,
     ).outcome
   }
 
-  const show = (what: 'rehearsal' | 'demonstration', by: string, day: number, now: number) => {
+  const show = (what: 'rehearsal' | 'demonstration', by: string, day: number, now: EpochMs) => {
     phone.tablet.at = now
     const view = loadShowing(db, residencyId, what, now, { me: by })
     if (!view) throw new Error('no page')
@@ -86,7 +88,7 @@ function life(learner: SimulatedDog, seed: number, most: number, nervous = 0) {
     return phone.tablet.at
   }
 
-  let [rehearsals, booked] = [0, undefined as { day: number; from: number; personId: string } | undefined]
+  let [rehearsals, booked] = [0, undefined as { day: number; fromMs: number; personId: PersonId } | undefined]
   let day = 0
   while (!booked && ++day <= most) {
     learner.wake(day)
@@ -110,13 +112,13 @@ function life(learner: SimulatedDog, seed: number, most: number, nervous = 0) {
     if (came.kind === 'done' && !came.passed) expect(came.refresh.length).toBeGreaterThan(0)
     const slot = after?.slots[0]
     if (after?.readyOn === undefined || !slot) continue
-    const deed = bookHandoff(db, { residencyId, personId: slot.personId, from: slot.from }, over)
+    const deed = bookHandoff(db, { residencyId, personId: slot.personId, fromMs: slot.fromMs }, over)
     expect(deed.ok).toBe(true)
     booked = { day, ...slot }
   }
   if (!booked) return { db, told, rehearsals, day, log: 0, entries: 0, weeks: [] }
-  const shownOn = booked.day + Math.round((booked.from - at(booked.day, 9)) / msPerDay)
-  const end = show('demonstration', booked.personId, shownOn, booked.from)
+  const shownOn = booked.day + Math.round((booked.fromMs - at(booked.day, 9)) / msPerDay)
+  const end = show('demonstration', booked.personId, shownOn, booked.fromMs)
 
   // At home: every line of the week, its reps a day, taps on the phone, a message each Sunday.
   const { homework, gaps } = loadAfter(db, residencyId, end) ?? { homework: undefined, gaps: [] }
@@ -154,7 +156,7 @@ describe('a residency to its end, and home', () => {
     ['a quick one', laws.strength('quick', 12), 2, 28, 0],
     ['a usual one', laws.edge('usual', 31), 3, 28, 0],
   ] as const)(
-    '%s is rehearsed, booked, shown and practised with, and everything said holds',
+    '%s is rehearsed, booked, shown and practiced with, and everything said holds',
     (_, learner, seed, most, nervous) => {
       const { told, rehearsals, day, log, entries, weeks } = life(learner, seed, most, nervous)
       expect(told).toEqual([])

@@ -1,10 +1,10 @@
 import type { ReactNode } from 'react'
-import { enter, isLockedWall } from '@/app/door'
+import { enter, isLockedWall } from '@/app/auth'
 import { loadFrame } from '@/work/page/frame'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { Shell } from '@/screens/shell/Shell'
 import { WaysProvider } from '@/ui/ways'
-import { requestTime } from '@/work/scene/clock'
+import { requestTime } from '@/work/base/clock'
 
 export default async function OfficeLayout({ children }: { children: ReactNode }) {
   const person = await enter()

@@ -1,48 +1,79 @@
+import { revalidatePath } from 'next/cache'
+import { redirect } from 'next/navigation'
 import { z } from 'zod'
-import { act } from '@/app/door'
+import { act } from '@/app/auth'
+import type { EpochMs } from '@/core/epochMs'
+import { fieldErrors, nested, type Typed } from '@/core/fields'
+import { passcodeField, typedFrom } from '@/core/form'
+import { sentForm, type Sent } from '@/core/formMerge'
 import type { Role } from '@/core/people/roles'
 import type { FormState } from '@/screens/form/state'
-import type { Clash } from '@/core/clash'
-import type { Person } from '@/store/kennel'
-import type { Refusal } from '@/work/do/deed'
-import type { Clashed } from '@/work/do/saveOver'
-
-/** Everything a form was sent with, so that nothing typed is lost when it comes back; a passcode is typed again. */
-export function typed(form: FormData): Record<string, readonly string[]> {
-  const values: Record<string, string[]> = {}
-  for (const [name, value] of form)
-    if (typeof value === 'string' && !name.startsWith('$') && name !== 'passcode') (values[name] ??= []).push(value)
-  return values
-}
-
-const isClash = (said: Readonly<Record<string, string>> | Clash): said is Clash =>
-  'both' in said && Array.isArray(said.both)
-
-/** What a refused save says to its form: both changes laid together, or what is wrong by field. */
-export const saidOf = (done: Refusal | Clashed): Readonly<Record<string, string>> | Clash =>
-  'clash' in done ? done.clash : done.errors
+import { kennelDatabase, type Db, type Person } from '@/auth/door'
+import { wrongIn, type ActionResult } from '@/work/actions/actionResult'
+import { signed } from '../signed'
+import { partedOff, type AboutDog, type Clashed } from '@/work/actions/saveOver'
+import { requestTime } from '@/work/base/clock'
 
 /** What a form was sent with; an action may be called with anything at all. */
 export const formOf = (sent: unknown): FormData => (sent instanceof FormData ? sent : new FormData())
 const triesOf = (before: unknown): number => z.object({ tries: z.int().min(0) }).safeParse(before).data?.tries ?? 0
 
-/** The action of a form: what comes back holds what was wrong, by field, and everything that was typed. */
-export const actOnForm = (
+/** A form as an action takes it: what was typed, how it stands to what was read, and a passcode where one is asked. */
+export interface SentForm extends Sent {
+  readonly passcode: string
+}
+
+/**
+ * The action of a form. What comes back holds what was wrong, by field, and everything that was typed; or both changes
+ * laid together, where somebody saved the same form meanwhile. Once it is done every page is made again. `to`: where
+ * one goes then; nowhere when left out.
+ */
+export const actOnForm = <Made extends object>(
   least: Role,
-  run: (
-    who: Person,
-    form: FormData,
-  ) => Readonly<Record<string, string>> | Clash | Promise<Readonly<Record<string, string>> | Clash>,
+  run: (who: Person, form: SentForm) => ActionResult<Made> | Clashed | Promise<ActionResult<Made> | Clashed>,
+  to?: (made: Made, form: SentForm) => string,
 ): ((before: FormState, form: FormData) => Promise<FormState>) =>
   act<[FormState, FormData], FormState>(
     least,
-    (reason, [before, form]) => ({ errors: { '': reason }, values: typed(formOf(form)), tries: triesOf(before) + 1 }),
+    ({ errors }, [before, form]) => ({ errors, values: typedFrom(formOf(form)), tries: triesOf(before) + 1 }),
     async (who, before, sent) => {
-      const form = formOf(sent)
-      const said = await run(who, form)
+      const values = typedFrom(formOf(sent))
+      const passcode = formOf(sent).get(passcodeField)
+      const form = { ...sentForm(values), passcode: typeof passcode === 'string' ? passcode : '' }
+      const done = await run(who, form)
       const tries = triesOf(before) + 1
-      return isClash(said)
-        ? { errors: {}, values: said.values, tries, clash: said }
-        : { errors: said, values: typed(form), tries }
+      if (!done.ok)
+        return 'clash' in done
+          ? { errors: {}, values: done.clash.values, tries, clash: done.clash }
+          : { errors: done.errors, values, tries }
+      revalidatePath('/', 'layout')
+      if (to) redirect(to(done, form))
+      return { errors: {}, values, tries }
     },
   )
+
+/** The action of a form that only adds something: nothing that anybody read is written over. */
+export const actOnFields = <S extends z.ZodType>(
+  least: Role,
+  schema: S,
+  run: (db: Db, input: z.output<S>, now: EpochMs) => ActionResult,
+  to?: () => string,
+): ((before: FormState, form: FormData) => Promise<FormState>) =>
+  actOnForm(
+    least,
+    (who, sent) => {
+      const parsed = schema.safeParse(signed(nested(sent.typed), who))
+      return parsed.success ? run(kennelDatabase(), parsed.data, requestTime()) : wrongIn(fieldErrors(parsed.error))
+    },
+    to,
+  )
+
+/** The action of a form about one dog, which its field `residencyId` names. */
+export const actOnDogForm = (
+  least: Role,
+  deed: (db: Db, form: Typed | Sent, about: AboutDog, now: EpochMs) => ActionResult | Clashed,
+): ((before: FormState, form: FormData) => Promise<FormState>) =>
+  actOnForm(least, (who, sent) => {
+    const { of: residencyId, form } = partedOff(sent, 'residencyId')
+    return deed(kennelDatabase(), form, { residencyId, recordedBy: who.id }, requestTime())
+  })

@@ -1,7 +1,7 @@
 'use server'
 import { actSigned } from '@/app/signed'
-import { calledForm, tickCall } from '@/work/do/called'
-import { dealFew, dealingForm } from '@/work/do/dealing'
+import { calledForm, tickCall } from '@/work/actions/called'
+import { dealFew, dealingForm } from '@/work/actions/dealing'
 
 export const keepCall = actSigned('trainer', calledForm, tickCall)
 

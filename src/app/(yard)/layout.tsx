@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { RoleProvider } from '@/screens/shell/may'
 
 export default async function YardLayout({ children }: { children: ReactNode }) {

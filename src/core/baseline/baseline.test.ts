@@ -6,6 +6,8 @@ import { foldDog } from '../progress/fold'
 import { always } from '../progress/regime'
 import { monday, msPerDay, setsFrom } from '../tests/facts'
 import { baselineRun, baselineStep, cameOff, mostReps, onTimeWithin, searchOf, type BaselineRep } from './baseline'
+import type { RungId } from '../ids'
+import type { EpochMs } from '../epochMs'
 
 const runOf = (command: string) => {
   const found = findCommand(houseCurriculum, command)
@@ -26,7 +28,7 @@ function play(command: string, cold: number, withFood = cold, reported?: string,
     if (step.kind === 'done') return { step, reps, asked: asked.join(' '), search }
     asked.push(`${step.index}${step.foodInSight ? 'f' : ''}`)
     reps.push({
-      rungId: search.run.rungs[step.index]?.id ?? '',
+      rungId: search.ladder.rungs[step.index]?.id ?? '',
       foodInSight: step.foodInSight,
       clean: step.index < (step.foodInSight ? withFood : cold),
     })
@@ -80,12 +82,12 @@ describe('a baseline', () => {
   it('never goes above a prerequisite that was not shown, nor off leash, nor into a long hold', () => {
     const place = play('place', 99, 99, undefined, nothing)
     expect(place.search.ceilingBecause).toMatch(/needs down/)
-    expect(place.search.run.rungs[place.search.ceiling + 1]?.needs.length).toBeGreaterThan(0)
+    expect(place.search.ladder.rungs[place.search.ceiling + 1]?.needs.length).toBeGreaterThan(0)
     expect(searchOf(houseCurriculum, runOf('recall'), undefined, all).ceilingBecause).toMatch(
       /off leash|place of its own|longer/,
     )
     const stay = searchOf(houseCurriculum, runOf('sit-stay'), undefined, all)
-    expect(stay.run.rungs[stay.ceiling]?.criterion.seconds).toBe(30)
+    expect(stay.ladder.rungs[stay.ceiling]?.criterion.seconds).toBe(30)
     expect(play('down-stay', 99, 99, undefined, nothing).step).toMatchObject({
       start: 0,
       shown: -1,
@@ -132,7 +134,7 @@ describe('a baseline', () => {
 })
 
 describe('a start', () => {
-  const start = (rungId: string, at: number) =>
+  const start = (rungId: RungId, at: EpochMs) =>
     [...always(houseCurriculum), { ...always(houseCurriculum)[0], from: at, starts: [rungId] }] as const
   it('puts the rung in hand, passes nothing and holds nothing, at its moment among the facts', () => {
     const state = foldDog(start('sit.word', monday), [])

@@ -1,9 +1,10 @@
 import { allNeeds, findRung } from '../curriculum/lookup'
-import type { Command, Curriculum, Run, Rung } from '../curriculum/types'
+import type { Command, Curriculum, Ladder, Rung } from '../curriculum/types'
+import type { RungId } from '../ids'
 
 /** One rep of a baseline. Cold and empty-handed, or with the food in sight. */
 export interface BaselineRep {
-  readonly rungId: string
+  readonly rungId: RungId
   readonly foodInSight: boolean
   readonly clean: boolean
   /** Seconds from cue to response, where somebody took them, and whether the leash helped. */
@@ -11,7 +12,7 @@ export interface BaselineRep {
   readonly leashHelp?: boolean | undefined
 }
 
-/** House: a response is on time within so many seconds where the rung says none. */
+/** Design choice: a response is on time within so many seconds where the rung says none. */
 const usualLatency = 3
 
 /** Kinds of rung that are answered: of a hold, a stretch or a calm minute the tap comes when it is over. */
@@ -22,7 +23,7 @@ export const onTimeWithin = (rung: Rung): number | undefined =>
   answered.has(rung.kind) ? (rung.criterion.latencySeconds ?? usualLatency) : undefined
 
 /**
- * Whether a rep of a baseline came off: on the first cue, without the leash, and within the rung’s seconds where they
+ * Whether a rep of a baseline worked: on the first cue, without the leash, and within the rung’s seconds where they
  * were taken (`onTimeWithin`).
  */
 export const cameOff = (
@@ -31,16 +32,16 @@ export const cameOff = (
 ): boolean =>
   rep.clean && rep.leashHelp !== true && (withinSeconds === undefined || (rep.latencySeconds ?? 0) <= withinSeconds)
 
-/** House: reps a command at most, reps at one rung, and rungs up or down between them. */
+/** Design choice: reps a command at most, reps at one rung, and rungs up or down between them. */
 export const mostReps = 8
 const repsEach = 2
 const stride = 2
-/** House: a baseline is quick; longer holds are not asked for. */
+/** Design choice: a baseline is quick; longer holds are not asked for. */
 export const longestHold = 30
 
 /** Where the search goes: rung numbers within the run. */
 export interface Search {
-  readonly run: Run
+  readonly ladder: Ladder
   /** The rung reported for this dog; a third of the way up when nothing is known. */
   readonly from: number
   /** The highest rung that may be asked for or begun at. */
@@ -63,36 +64,36 @@ export type BaselineStep =
 /**
  * Where a run may be searched: from the rung reported, or a third of the way up, and never beyond a rung whose
  * prerequisite was not shown, that is worked off leash, only in its own kind of place, or holds for long.
- * `shown`: whether a rung of another command came off in the baseline or is held.
+ * `shown`: whether a rung of another command worked in the baseline or is held.
  */
 export function searchOf(
   curriculum: Curriculum,
-  run: Run,
-  reportedRungId: string | undefined,
-  shown: (rungId: string) => boolean,
+  ladder: Ladder,
+  reportedRungId: RungId | undefined,
+  shown: (rungId: RungId) => boolean,
 ): Search {
-  let ceiling = run.rungs.length - 1
+  let ceiling = ladder.rungs.length - 1
   let ceilingBecause = ''
-  for (const [i, rung] of run.rungs.entries()) {
+  for (const [i, rung] of ladder.rungs.entries()) {
     const because = beyondBaseline(curriculum, rung, shown)
     if (because === undefined) continue
     ceiling = i - 1
     ceilingBecause = because
     break
   }
-  const reported = run.rungs.findIndex((r) => r.id === reportedRungId)
-  const from = reported >= 0 ? reported : Math.floor(run.rungs.length / 3)
-  return { run, from: Math.max(0, Math.min(from, ceiling)), ceiling, ceilingBecause }
+  const reported = ladder.rungs.findIndex((r) => r.id === reportedRungId)
+  const from = reported >= 0 ? reported : Math.floor(ladder.rungs.length / 3)
+  return { ladder, from: Math.max(0, Math.min(from, ceiling)), ceiling, ceilingBecause }
 }
 
-function beyondBaseline(curriculum: Curriculum, rung: Rung, shown: (rungId: string) => boolean): string | undefined {
+function beyondBaseline(curriculum: Curriculum, rung: Rung, shown: (rungId: RungId) => boolean): string | undefined {
   const missing = allNeeds(curriculum, rung)
     .map((id) => findRung(curriculum, id))
-    .find((need) => need && need.run.id !== rung.run && !shown(need.rung.id))
+    .find((need) => need && need.ladder.id !== rung.run && !shown(need.rung.id))
   if (missing)
     return `“${rung.name}” needs ${missing.command.name.toLowerCase()} “${missing.rung.name}”, which was not shown`
   if (rung.gate !== undefined) return `“${rung.name}” is off leash`
-  if (rung.criterion.place !== undefined) return `“${rung.name}” is worked in a place of its own`
+  if (rung.criterion.place !== undefined) return `“${rung.name}” counts only in its own kind of location`
   if ((rung.criterion.seconds ?? 0) > longestHold) return `“${rung.name}” is longer than a baseline takes`
   return undefined
 }
@@ -100,10 +101,10 @@ function beyondBaseline(curriculum: Curriculum, rung: Rung, shown: (rungId: stri
 /**
  * The next rep of a baseline, or what it found. Two clean of two go two rungs up, a miss two down, eight reps at most;
  * once that has settled, the lowest rung missed is asked for with the food in sight. The start proposed lies one rung
- * below the highest that came off twice of twice. House figures.
+ * below the highest that worked twice of twice. House figures.
  */
 export function baselineStep(search: Search, reps: readonly BaselineRep[]): BaselineStep {
-  const { run, ceiling } = search
+  const { ladder, ceiling } = search
   if (ceiling < 0)
     return {
       kind: 'done',
@@ -119,38 +120,38 @@ export function baselineStep(search: Search, reps: readonly BaselineRep[]): Base
   const missed = walked.missed
   if (walked.next !== undefined && left > 0 && cold.length === reps.length)
     return { kind: 'try', index: walked.next, foodInSight: false, repsLeft: left }
-  const food = missed === undefined ? [] : reps.filter((r) => r.foodInSight && r.rungId === run.rungs[missed]?.id)
+  const food = missed === undefined ? [] : reps.filter((r) => r.foodInSight && r.rungId === ladder.rungs[missed]?.id)
   if (missed !== undefined && left > 0 && food.length < repsEach && food.every((r) => r.clean))
     return { kind: 'try', index: missed, foodInSight: true, repsLeft: left }
   const foodHelps = food.length === 0 ? undefined : food.length === repsEach && food.every((r) => r.clean)
   const start = Math.max(0, Math.min(walked.shown - 1, ceiling))
-  return { kind: 'done', start, shown: walked.shown, missed, foodHelps, why: sayStart(search, walked.shown, start) }
+  return { kind: 'done', start, shown: walked.shown, missed, foodHelps, why: startText(search, walked.shown, start) }
 }
 
 /**
- * The search so far: the rung to ask for next, the highest that came off twice of twice (−1: none) and the lowest
+ * The search so far: the rung to ask for next, the highest that worked twice of twice (−1: none) and the lowest
  * missed.
  */
 function walk(
   search: Search,
   cold: readonly BaselineRep[],
 ): { readonly next: number | undefined; readonly shown: number; readonly missed: number | undefined } {
-  const { run, ceiling } = search
-  const told = new Map<number, 'clean' | 'missed'>()
+  const { ladder, ceiling } = search
+  const results = new Map<number, 'clean' | 'missed'>()
   let at = search.from
   let i = 0
   for (;;) {
-    const here = cold.slice(i).filter((r) => r.rungId === run.rungs[at]?.id)
+    const here = cold.slice(i).filter((r) => r.rungId === ladder.rungs[at]?.id)
     const first = here.slice(0, repsEach)
     const misses = first.findIndex((r) => !r.clean)
     if (misses < 0 && first.length < repsEach) break
-    told.set(at, misses < 0 ? 'clean' : 'missed')
+    results.set(at, misses < 0 ? 'clean' : 'missed')
     i += misses < 0 ? repsEach : misses + 1
     const next = Math.max(0, Math.min(ceiling, misses < 0 ? at + stride : at - stride))
-    if (next === at || told.has(next)) return { next: undefined, ...found(told) }
+    if (next === at || results.has(next)) return { next: undefined, ...found(results) }
     at = next
   }
-  return { next: at, ...found(told) }
+  return { next: at, ...found(results) }
 }
 
 const found = (told: ReadonlyMap<number, 'clean' | 'missed'>) => {
@@ -161,17 +162,17 @@ const found = (told: ReadonlyMap<number, 'clean' | 'missed'>) => {
   }
 }
 
-function sayStart(search: Search, shown: number, start: number): string {
-  const name = (i: number) => `“${search.run.rungs[i]?.name ?? ''}”`
+function startText(search: Search, shown: number, start: number): string {
+  const name = (i: number) => `“${search.ladder.rungs[i]?.name ?? ''}”`
   if (shown < 0) return 'Nothing worked twice in two tries. Start at the first rung.'
   const higher =
     shown === search.ceiling && search.ceilingBecause !== ''
-      ? ` It was not asked further: ${search.ceilingBecause}.`
+      ? ` Nothing higher was tried: ${search.ceilingBecause}.`
       : ''
   return shown === 0
-    ? `${name(0)} worked twice in two tries. It is the lowest rung.${higher}`
+    ? `${name(0)} worked twice in two tries. This is the lowest rung.${higher}`
     : `${name(shown)} worked twice in two tries. Start one rung below: ${name(start)}.${higher}`
 }
 
 /** The run of a command that a baseline searches: the first. Others begin at their first rung. */
-export const baselineRun = (command: Command): Run | undefined => command.runs[0]
+export const baselineRun = (command: Command): Ladder | undefined => command.runs[0]

@@ -1,6 +1,6 @@
 import { findCommand } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import type { CommandStanding } from '../promise/standing'
+import type { CommandStatus } from '../promise/status'
 
 /** What one command came to in a block. */
 export interface Moved {
@@ -15,8 +15,8 @@ export interface Moved {
 /** What a block's work did to each command it touched, in the order they were touched. */
 export function movedBy(
   curriculum: Curriculum,
-  before: readonly CommandStanding[],
-  after: readonly CommandStanding[],
+  before: readonly CommandStatus[],
+  after: readonly CommandStatus[],
   touched: readonly string[],
 ): readonly Moved[] {
   return [...new Set(touched)].flatMap((id) => {
@@ -29,7 +29,7 @@ export function movedBy(
       if (!old) return []
       const name = (i: number) => rungs[Math.min(i, rungs.length - 1)]?.name ?? ''
       return [
-        ...(run.top > old.top ? [`“${name(run.top)}” is held now`] : []),
+        ...(run.top > old.top ? [`“${name(run.top)}” is mastered now`] : []),
         ...(run.slipped.length > old.slipped.length ? ['a refresher failed: slipping'] : []),
         ...(run.position > old.position
           ? [run.position >= run.size ? 'the last rung is passed' : `on to “${name(run.position)}”`]
@@ -45,7 +45,7 @@ export function movedBy(
         name: command.name,
         reps: is.reps - was.reps,
         clean: is.clean - was.clean,
-        words: [...changes, ...promise].join('; ') || 'where it was',
+        words: [...changes, ...promise].join('; ') || 'no change',
       },
     ]
   })

@@ -6,6 +6,7 @@ import { heatFor, heatIndexC, tenderBecause } from '../dog/heat'
 import { againstPair, type Partner } from './partner'
 import { lengthWarning, restUntil } from './rest'
 import { keepsComing } from '../dog/signs'
+import type { BlockId } from '../ids'
 
 const toC = (f: number) => ((f - 32) * 5) / 9
 const toF = (c: number) => (c * 9) / 5 + 32
@@ -93,7 +94,7 @@ describe('corrections', () => {
     expect(noPressureBecause({ ...allowed, bornOn: null })).toMatch(/age is not known/)
     expect(noPressureBecause({ ...allowed, bornOn: '2026-01-01' })).toMatch(/under six months/)
     expect(noPressureBecause({ ...allowed, bornOn: '2025-12-31' })).toBeUndefined()
-    expect(noPressureBecause({ ...allowed, held: false })).toMatch(/nothing of it is held/)
+    expect(noPressureBecause({ ...allowed, held: false })).toMatch(/No rung of this one is mastered/)
   })
 
   it('are counted by day worked, days without one too', () => {
@@ -123,7 +124,7 @@ describe('rest, length, signs', () => {
     expect(lengthWarning(minutes, young)).toBe(says)
   })
   it('signs in three blocks within the days are no accident; three in one block are one', () => {
-    const seen = (blockId: string, day = '2026-03-05') => ({ blockId, day })
+    const seen = (blockId: BlockId, day = '2026-03-05') => ({ blockId, day })
     expect(keepsComing([seen('a'), seen('a'), seen('a')], '2026-03-01')).toBe(false)
     expect(keepsComing([seen('a'), seen('b'), seen('c')], '2026-03-01')).toBe(true)
     expect(keepsComing([seen('a'), seen('b'), seen('c', '2026-02-20')], '2026-03-01')).toBe(false)

@@ -1,25 +1,28 @@
+import { figures } from '../figures'
 import type { BlockPart } from '../facts/words'
 import type { NextSet } from '../coach/next'
-import { isYoung, type Around, type CoachedDog } from '../coach/allowed'
+import { isYoung, type WorkingConditions, type CoachedDog } from '../coach/allowed'
 import { placeFor } from '../coach/where'
-import { findCommand, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
-import type { Command, Curriculum, Run } from '../curriculum/types'
+import { findCommand, ladderKey, type RungPlaceInLadder } from '../curriculum/lookup'
+import type { Command, Curriculum, Ladder } from '../curriculum/types'
 import { msPerDay } from '../days'
 import { kitFor } from '../method/instruct'
-import { retention } from '../progress/memory'
-import type { CommandStanding } from '../promise/standing'
-import { isHeld, isPassed, tallyOf, type DogState } from '../progress/state'
+import { mayWarmUp } from '../progress/refresher'
+import { retention } from '../progress/retention'
+import type { CommandStatus } from '../promise/status'
+import { isMastered, isPassed, tallyOf, type DogState } from '../progress/state'
+import type { PersonId, PlaceId, RungId } from '../ids'
 
 /** One thing of a block. */
 export interface BlockItem {
   readonly role: BlockPart
   readonly command: string
-  readonly rungId: string
+  readonly rungId: RungId
   readonly purpose: 'work' | 'refresh'
   readonly level: number
   readonly kit: string
-  readonly placeId: string | undefined
-  readonly personId: string | undefined
+  readonly placeId: PlaceId | undefined
+  readonly personId: PersonId | undefined
   /** Reps after which it is enough; the rung's own for work. */
   readonly reps: number
   /** 1–4, from own kibble to a jackpot. */
@@ -35,21 +38,21 @@ export interface BlockPlan {
   readonly work: readonly BlockItem[]
 }
 
-/** House: two things are worked on in a block, one with a dog under six months. */
-export const thingsAtMost = { grown: 2, young: 1 } as const
-/** House: and so many refreshers, one set each. */
-export const refreshersAtMost = { grown: 2, young: 1 } as const
-/** House: a warm-up and a finish are three reps; one where a hold is longer than ten seconds. */
+/** Design choice: two things are worked on in a block, one with a dog under six months. */
+export const thingsAtMost = { grown: figures.thingsGrown.value, young: figures.thingsYoung.value } as const
+/** Design choice: and so many refreshers, one set each. */
+export const refreshersAtMost = { grown: figures.refreshersGrown.value, young: figures.refreshersYoung.value } as const
+/** Design choice: a warm-up and a finish are three reps; one where a hold is longer than ten seconds. */
 const sureReps = 3
 const shortHold = 10
 
-interface Scene {
+interface BlockInput {
   readonly curriculum: Curriculum
   readonly state: DogState
-  readonly standings: readonly CommandStanding[]
+  readonly statuses: readonly CommandStatus[]
   readonly next: readonly NextSet[]
   readonly dog: CoachedDog
-  readonly around: Around
+  readonly conditions: WorkingConditions
 }
 
 /**
@@ -57,8 +60,8 @@ interface Scene {
  * sure of nothing begins with its work. A refresher is one set and takes nobody’s turn: it stands before the things
  * worked on.
  */
-export function composeBlock(scene: Scene): BlockPlan {
-  const work = scene.next.map((s): BlockItem => ({
+export function composeBlock(input: BlockInput): BlockPlan {
+  const work = input.next.map((s): BlockItem => ({
     role: 'work',
     command: s.command,
     rungId: s.rungId,
@@ -70,16 +73,15 @@ export function composeBlock(scene: Scene): BlockPlan {
     reps: s.setReps,
     payTier: s.payTier,
   }))
-  const age = isYoung(scene.dog.traits, scene.around.today) ? 'young' : 'grown'
+  const age = isYoung(input.dog.traits, input.conditions.today) ? 'young' : 'grown'
   const stale = work.filter((w) => w.purpose === 'refresh').slice(0, refreshersAtMost[age])
-  const things = shareOut(scene, distinct(work.filter((w) => w.purpose !== 'refresh')), thingsAtMost[age])
+  const things = shareOut(input, distinct(work.filter((w) => w.purpose !== 'refresh')), thingsAtMost[age])
   const chosen = [...stale, ...things]
-  const sure = sureThings(scene)
+  const sure = sureThings(input)
   const others = sure.filter((s) => !chosen.some((w) => w.command === s.command))
   const pool = others.length > 0 ? others : sure
   const [first, last] = [pool[0], pool[1] ?? pool[0]]
-  // A refresher is asked for cold: it is not warmed up with itself.
-  const warms = others.length > 0 || stale.length === 0
+  const warms = mayWarmUp(stale.length, others.length)
   return {
     items: [
       ...(first && warms ? [{ ...first, role: 'warm-up' as const }] : []),
@@ -101,10 +103,10 @@ const distinct = (items: readonly BlockItem[]): readonly BlockItem[] =>
 export const standIn = (
   item: BlockItem,
   sure: readonly BlockItem[],
-  isShut: (item: BlockItem) => boolean,
+  isLocked: (item: BlockItem) => boolean,
 ): BlockItem => {
-  if (item.role === 'work' || !isShut(item)) return item
-  const open = sure.find((s) => !isShut(s))
+  if (item.role === 'work' || !isLocked(item)) return item
+  const open = sure.find((s) => !isLocked(s))
   return open ? { ...open, role: item.role } : item
 }
 
@@ -117,7 +119,7 @@ const leftTooLong = 2 * msPerDay
  * what presses most; and what is not promised takes no turn from what is.
  */
 function shareOut(
-  { curriculum, state, next, around }: Scene,
+  { curriculum, state, next, conditions }: BlockInput,
   items: readonly BlockItem[],
   places: number,
 ): readonly BlockItem[] {
@@ -125,10 +127,10 @@ function shareOut(
   const workedAt = ({ command }: BlockItem) =>
     Math.max(
       0,
-      ...(findCommand(curriculum, command)?.runs ?? []).map((r) => state.runs[runKey(command, r.id)]?.workedAt ?? 0),
+      ...(findCommand(curriculum, command)?.runs ?? []).map((r) => state.runs[ladderKey(command, r.id)]?.workedAt ?? 0),
     )
   const left = items
-    .filter((item) => !beside.has(item.command) && around.now - workedAt(item) >= leftTooLong)
+    .filter((item) => !beside.has(item.command) && conditions.now - workedAt(item) >= leftTooLong)
     .sort((a, b) => workedAt(a) - workedAt(b))
   return distinct([...items.slice(0, places - 1), ...left, ...items]).slice(0, places)
 }
@@ -137,18 +139,18 @@ function shareOut(
  * One rung of each command that it has passed, the surest command first: by its share of clean reps there and what is
  * predicted to be left.
  */
-function sureThings(scene: Scene): readonly BlockItem[] {
-  return scene.standings
-    .flatMap((standing) => {
-      const command = findCommand(scene.curriculum, standing.command)
-      const found = command?.runs.flatMap((run) => surest(command, run, scene.state) ?? [])[0]
-      if (!found || standing.word === 'slipping') return []
-      const kit = kitFor(found.at.rung, scene.around.method)
-      const where = placeFor(scene.curriculum, scene.state, scene.dog, scene.around, found.at, kit)
+function sureThings(input: BlockInput): readonly BlockItem[] {
+  return input.statuses
+    .flatMap((status) => {
+      const command = findCommand(input.curriculum, status.command)
+      const found = command?.runs.flatMap((ladder) => surest(command, ladder, input.state) ?? [])[0]
+      if (!found || status.word === 'slipping') return []
+      const kit = kitFor(found.at.rung, input.conditions.method)
+      const where = placeFor(input.curriculum, input.state, input.dog, input.conditions, found.at, kit)
       if (!where) return []
-      const memory = standing.runs.find((r) => r.id === found.at.rung.run)?.memory
-      const kept = memory ? retention(memory, scene.around.now, scene.around.forgetting) : 0.8
-      return [{ rung: found.at.rung, kit, where, sureness: found.rate * kept * (found.held ? 1 : 0.8) }]
+      const memory = status.runs.find((r) => r.id === found.at.rung.run)?.memory
+      const chance = memory ? retention(memory, input.conditions.now, input.conditions.forgetting) : 0.8
+      return [{ rung: found.at.rung, kit, where, sureness: found.rate * chance * (found.held ? 1 : 0.8) }]
     })
     .sort((a, b) => b.sureness - a.sureness)
     .map(({ rung, kit, where }): BlockItem => ({
@@ -173,24 +175,24 @@ interface Sure {
 }
 
 /** The hardest rung of a run that is passed and quickly done: off no gate, no hold above half a minute. */
-function surest(command: Command, run: Run, state: DogState): Sure | undefined {
-  const runKey = `${command.id}/${run.id}`
-  const runState = state.runs[runKey]
+function surest(command: Command, ladder: Ladder, state: DogState): Sure | undefined {
+  const key = ladderKey(command.id, ladder.id)
+  const runState = state.runs[key]
   if (!runState) return undefined
-  const index = run.rungs.findLastIndex(
+  const index = ladder.rungs.findLastIndex(
     (rung, i) =>
       rung.gate === undefined &&
       rung.criterion.place === undefined &&
       (rung.criterion.seconds ?? 0) <= 30 &&
-      isPassed(run, runState, i) &&
-      (tallyOf(run, runState, i)?.slipped ?? 0) === 0,
+      isPassed(ladder, runState, i) &&
+      (tallyOf(ladder, runState, i)?.slipped ?? 0) === 0,
   )
-  const rung = run.rungs[index]
+  const rung = ladder.rungs[index]
   if (!rung) return undefined
-  const tally = tallyOf(run, runState, index)
+  const tally = tallyOf(ladder, runState, index)
   return {
-    at: { rung, run, command, index, runKey },
-    held: isHeld(run, runState, index),
+    at: { rung, ladder, command, index, ladderKey: key },
+    held: isMastered(ladder, runState, index),
     rate: ((tally?.clean ?? 0) + 1) / ((tally?.reps ?? 0) + 2),
   }
 }

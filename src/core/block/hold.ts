@@ -7,7 +7,7 @@ import { seeded } from '../seeded'
 /** How pay comes inside a hold: evenly, further and further apart, or never evenly. */
 export type HoldPay = 'fixed' | 'stretching' | 'variable'
 
-/** House: nothing is paid inside in the last moments; the end is paid by itself. */
+/** Design choice: nothing is paid inside in the last moments; the end is paid by itself. */
 const beforeEnd = 0.75
 
 /** Common practice: evenly while the rung is new, stretched once it was passed, variable once it is held. */
@@ -48,7 +48,7 @@ export function intervalAt(seconds: number, each: number): { readonly nth: numbe
 export const paidInside = (moments: readonly number[], seconds: number): number =>
   moments.filter((m) => m <= seconds).length
 
-/** House: beyond this the two clocks disagree, and the trainer says what was held. */
+/** Design choice: beyond this the two clocks disagree, and the trainer says what was held. */
 export const clocksAgreeWithin = 1
 
 /**

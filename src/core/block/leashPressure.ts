@@ -8,6 +8,8 @@ export const pressureConsent = 'leash pressure as the house does it'
 /** The consent that rules it out, whatever else was signed. */
 export const rewardOnly = 'reward-based training only'
 
+const ageUnknown = 'The dog’s age is not known. Never use this on a dog that may be under six months.'
+
 export interface PressureScene {
   readonly method: Method
   /** Devices the lead trainer has listed; empty by default. */
@@ -24,13 +26,13 @@ export interface PressureScene {
  * its knowledge of the command all allow it. Local law stands above all of this.
  */
 export function noPressureBecause(scene: PressureScene): string | undefined {
-  if (chosen(scene.method, 'corrections') === 'none') return 'This house works without corrections.'
-  if (scene.devices.length === 0) return 'The house has listed no device.'
+  if (chosen(scene.method, 'corrections') === 'none') return 'This kennel works without corrections.'
+  if (scene.devices.length === 0) return 'The kennel has listed no device.'
   if (scene.consents.includes(rewardOnly)) return 'The owner signed for reward-based training only.'
   if (!scene.consents.includes(pressureConsent)) return 'The owner has not signed for leash pressure.'
-  if (scene.bornOn === null) return 'Its age is not known: never on a dog that may be under six months.'
+  if (scene.bornOn === null) return ageUnknown
   if (daysBetween(scene.bornOn, scene.today) < youngUntilDays) return 'Never on a dog under six months.'
-  if (!scene.held) return 'Only after the dog plainly knows the command: nothing of it is held.'
+  if (!scene.held) return 'Only for a command the dog plainly knows. No rung of this one is mastered.'
   return undefined
 }
 
@@ -43,10 +45,10 @@ export type WornScene = Pick<PressureScene, 'devices' | 'consents' | 'bornOn' | 
  */
 export function notWornBecause(collar: string, scene: WornScene): string | undefined {
   if (!isDevice(collar, scene)) return undefined
-  if (!scene.devices.includes(collar)) return `The house has not listed the ${collar}.`
+  if (!scene.devices.includes(collar)) return `The kennel has not listed the ${collar}.`
   if (scene.consents.includes(rewardOnly)) return 'The owner signed for reward-based training only.'
   if (!scene.consents.includes(pressureConsent)) return `The owner has not signed for the ${collar}.`
-  if (scene.bornOn === null) return 'Its age is not known: never on a dog that may be under six months.'
+  if (scene.bornOn === null) return ageUnknown
   if (daysBetween(scene.bornOn, scene.today) < youngUntilDays) return 'Never on a dog under six months.'
   return undefined
 }
@@ -58,6 +60,9 @@ export const pressureReasons = [
   'fixed on a distraction',
   'other',
 ] as const
+/** What a stored reason is called on screens. */
+export const pressureReasonText = (reason: string): string =>
+  reason === 'broke a held stay' ? 'broke a mastered stay' : reason
 export const pressureEffects = ['gave at once', 'gave late', 'no change', 'worse: stopped it'] as const
 
 /** Corrections by day, oldest first, so that the count can be seen to fall; days worked without one are nought. */

@@ -1,26 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { houseCurriculum } from '../curriculum/house'
-import { readPaperLine, sayLine, sayMarks, type PaperDog } from './paper'
+import { readPaperLine, lineText, marksText } from './paper'
+import { paperDog as dog } from './tests/paperDog'
 
-const commands = houseCurriculum.commands.map((c) => ({
-  id: c.id,
-  name: c.name,
-  rungs: c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: g.name }))),
-}))
-const inHand = Object.fromEntries(commands.map((c) => [c.id, c.rungs[0]?.id ?? '']))
-const dog = (runNumber: string, name: string): PaperDog => ({
-  residencyId: `r${runNumber}`,
-  runNumber,
-  name,
-  commands,
-  inHand,
-})
 const dogs = [dog('8', 'Heron'), dog('9', 'Wren'), dog('10', 'Whinchat'), dog('2b', 'Old Sedge')]
 
 const read = (line: string) => {
   const found = readPaperLine(line, dogs)
-  return found.ok ? `${found.set.dog.name} ${found.set.rung.id} ${sayMarks(found.set.reps)}` : found.reason
+  return found.ok ? `${found.set.dog.name} ${found.set.rung.id} ${marksText(found.set.reps)}` : found.reason
 }
 
 describe('a line of a paper sheet', () => {
@@ -38,15 +25,15 @@ describe('a line of a paper sheet', () => {
 
   it.each([
     ['', /Run, command, marks/],
-    ['77 sit CC', /Nobody here/],
-    ['w sit CC', /Nobody here/],
+    ['77 sit CC', /No dog here/],
+    ['w sit CC', /No dog here/],
     ['8 CC', /which command/],
     ['8 fly CC', /no one command/],
     ['8 sit CC please', /marks come last/],
     ['8 sit-stay 7 s CC', /no one rung/],
     ['8 s CC', /no one command/],
     [`8 sit ${'C'.repeat(41)}`, /more than a set/],
-    ['8 sit M9999', /more than an hour/],
+    ['8 sit M9999', /an hour at most/],
   ])('%s is refused with what is missing', (line, reason) => {
     expect(read(line)).toMatch(reason)
   })
@@ -54,10 +41,10 @@ describe('a line of a paper sheet', () => {
   it('a line said in full reads back as the same rung, for every rung of the curriculum', () => {
     const [heron] = dogs
     if (!heron) throw new Error('no dog')
-    for (const command of commands)
+    for (const command of heron.commands)
       for (const rung of command.rungs) {
         const again = readPaperLine(
-          sayLine({
+          lineText({
             dog: heron,
             command,
             rung,
@@ -68,7 +55,7 @@ describe('a line of a paper sheet', () => {
           }),
           dogs,
         )
-        expect([rung.id, again.ok && again.set.rung.id, again.ok && sayMarks(again.set.reps)]).toEqual([
+        expect([rung.id, again.ok && again.set.rung.id, again.ok && marksText(again.set.reps)]).toEqual([
           rung.id,
           rung.id,
           'CM2.5',
@@ -90,11 +77,11 @@ describe('a line of a paper sheet', () => {
         (line) => {
           const found = readPaperLine(line, dogs)
           if (!found.ok) return found.reason.length > 0
-          const again = readPaperLine(sayLine(found.set), dogs)
+          const again = readPaperLine(lineText(found.set), dogs)
           return (
             again.ok &&
             again.set.rung.name === found.set.rung.name &&
-            sayMarks(again.set.reps) === sayMarks(found.set.reps)
+            marksText(again.set.reps) === marksText(found.set.reps)
           )
         },
       ),
@@ -137,9 +124,9 @@ describe('names on paper', () => {
   it.each<[string, string, unknown]>([
     ['an exact name before a beginning', 'Wren sit CC', ['2', 'sit', 'sit.1']],
     ['a beginning that is one dog’s', 'Wrenn sit CC', ['1', 'sit', 'sit.1']],
-    ['a beginning that is two dogs’', 'Wre sit CC', 'Nobody here in run or by the name of “Wre”.'],
+    ['a beginning that is two dogs’', 'Wre sit CC', 'No dog here has the run or the name “Wre”.'],
     ['Cyrillic, by its beginning', 'Ласк sit-stay CC', ['3', 'sit-stay', 'stay.1']],
-    ['Cyrillic, two of them', 'Ла sit CC', 'Nobody here in run or by the name of “Ла”.'],
+    ['Cyrillic, two of them', 'Ла sit CC', 'No dog here has the run or the name “Ла”.'],
     ['Chinese', '小雪 sit CC', ['5', 'sit', 'sit.1']],
     ['a letter with a mark, with and without it', 'Łania sit CC', ['6', 'sit', 'sit.1']],
     ['an exact command before a longer one', 'Wren sit CC', ['2', 'sit', 'sit.1']],

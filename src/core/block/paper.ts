@@ -1,5 +1,6 @@
 import { outcomeOfLetter, type Outcome } from '../facts/fact'
 import { nothingSaid, nothingSeen } from '../facts/words'
+import type { ResidencyId, SetId } from '../ids'
 
 /** A ladder as a sheet needs it: commands with their rungs, in order. */
 export interface PaperCommand {
@@ -9,7 +10,7 @@ export interface PaperCommand {
 }
 
 export interface PaperDog {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly runNumber: string
   readonly name: string
   readonly commands: readonly PaperCommand[]
@@ -32,7 +33,7 @@ export interface PaperSet {
 
 export type PaperLine = { readonly ok: true; readonly set: PaperSet } | { readonly ok: false; readonly reason: string }
 
-/** House: more reps than this are no set on a sheet. */
+/** Design choice: more reps than this are no set on a sheet. */
 const mostReps = 40
 /** A name as it is compared: letters and digits of any script, without case and marks. */
 const plain = (s: string): string =>
@@ -58,7 +59,7 @@ export function readPaperLine(line: string, dogs: readonly PaperDog[]): PaperLin
       ? undefined
       : (only(dogs.filter((d) => plain(d.name) === plain(who))) ??
         only(dogs.filter((d) => plain(d.name).startsWith(plain(who))))))
-  if (!dog) return no(`Nobody here in run or by the name of “${who}”.`)
+  if (!dog) return no(`No dog here has the run or the name “${who}”.`)
   const marksAt = rest.findLastIndex((w) => isMarks(w))
   if (marksAt < 1) return no(`${dog.name}: which command, and the marks at the end, such as CCHC or CCM4.`)
   if (marksAt < rest.length - 1) return no('The marks come last.')
@@ -68,14 +69,14 @@ export function readPaperLine(line: string, dogs: readonly PaperDog[]): PaperLin
   for (let n = marksAt; n >= 1; n--) {
     const command = commandBy(dog, plain(rest.slice(0, n).join('')))
     if (!command) continue
-    const said = plain(rest.slice(n, marksAt).join(''))
+    const rungName = plain(rest.slice(n, marksAt).join(''))
     const rung =
-      said === ''
+      rungName === ''
         ? command.rungs.find((r) => r.id === dog.inHand[command.id])
-        : (command.rungs.find((r) => plain(r.name) === said) ??
-          only(command.rungs.filter((r) => plain(r.name).startsWith(said))))
+        : (command.rungs.find((r) => plain(r.name) === rungName) ??
+          only(command.rungs.filter((r) => plain(r.name).startsWith(rungName))))
     if (rung) return { ok: true, set: { dog, command, rung, reps } }
-    if (said !== '') return no(`${command.name} has no one rung like “${rest.slice(n, marksAt).join(' ')}”.`)
+    if (rungName !== '') return no(`${command.name} has no one rung like “${rest.slice(n, marksAt).join(' ')}”.`)
   }
   return no(`${dog.name} has no one command like “${rest.slice(0, marksAt).join(' ')}”.`)
 }
@@ -97,13 +98,13 @@ function readMarks(word: string): readonly PaperRep[] | string {
     brokeSeconds: m[2] === undefined ? null : Number(m[2].replace(',', '.')),
   }))
   if (reps.length > mostReps) return `${reps.length} marks are more than a set.`
-  if (reps.some((r) => (r.brokeSeconds ?? 0) > 3600)) return 'Nothing is held for more than an hour.'
+  if (reps.some((r) => (r.brokeSeconds ?? 0) > 3600)) return 'A duration may be an hour at most.'
   return reps
 }
 
-/** House: sets of a sheet are taken to have come so far apart. */
+/** Design choice: sets of a sheet are taken to have come so far apart. */
 export const paperApartMs = 3 * 60_000
-/** House: and the reps of one of them. */
+/** Design choice: and the reps of one of them. */
 export const paperRepMs = 1000
 
 /** What the opening of a set from a sheet says besides what the sheet says. */
@@ -119,7 +120,7 @@ export const paperOpening = {
 } as const
 
 /** A rep from a sheet: its mark, and the second of a break where one stands; what did not miss was paid. */
-export const paperRep = (setId: string, { outcome, brokeSeconds }: PaperRep) => ({
+export const paperRep = (setId: SetId, { outcome, brokeSeconds }: PaperRep) => ({
   kind: 'rep' as const,
   setId,
   outcome,
@@ -131,12 +132,12 @@ export const paperRep = (setId: string, { outcome, brokeSeconds }: PaperRep) => 
 })
 
 /** Its closing. */
-export const paperClosing = (setId: string) => ({ kind: 'set-closed', setId, endedBy: 'trainer', note: '' }) as const
+export const paperClosing = (setId: SetId) => ({ kind: 'set-closed', setId, endedBy: 'trainer', note: '' }) as const
 
 /** Marks as they are written on a sheet. */
-export const sayMarks = (reps: readonly PaperRep[]): string =>
+export const marksText = (reps: readonly PaperRep[]): string =>
   reps.map((r) => r.outcome.charAt(0).toUpperCase() + (r.brokeSeconds === null ? '' : String(r.brokeSeconds))).join('')
 
 /** The line that says this set in full, so that it reads the same whatever is in hand by then. */
-export const sayLine = (set: PaperSet): string =>
-  `${set.dog.runNumber} ${set.command.name} ${set.rung.name} ${sayMarks(set.reps)}`
+export const lineText = (set: PaperSet): string =>
+  `${set.dog.runNumber} ${set.command.name} ${set.rung.name} ${marksText(set.reps)}`

@@ -1,8 +1,11 @@
+import { figures } from '../figures'
+import type { DogId, ResidencyId } from '../ids'
+
 /** What must be known of two dogs before they work within sight of each other. */
 export interface Partner {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   /** The dog itself: that is what its papers name. */
-  readonly dogId: string
+  readonly dogId: DogId
   readonly name: string
   readonly runNumber: string
   readonly kg: number | null
@@ -12,10 +15,10 @@ export interface Partner {
   readonly traits: { readonly giant: boolean; readonly shy: boolean; readonly anxious: boolean }
 }
 
-/** House: a dog more than twice as heavy is no partner. */
-export const heaviest = 2
-/** House: nor is one more than so many kilograms heavier. */
-export const heaviestByKg = 20
+/** Design choice: a dog more than twice as heavy is no partner. */
+export const heaviest = figures.partnerTimes.value
+/** Design choice: nor is one more than so many kilograms heavier. */
+export const heaviestByKg = figures.partnerKg.value
 
 /**
  * Why these two are not worked near each other; empty when nothing speaks against it. `refuse` things are never
@@ -25,7 +28,8 @@ export function againstPair(
   one: Partner,
   other: Partner,
 ): readonly { readonly why: string; readonly refuse: boolean }[] {
-  if (one.residencyId === other.residencyId) return [{ why: 'A dog is no partner of its own.', refuse: true }]
+  if (one.residencyId === other.residencyId)
+    return [{ why: 'A dog cannot be its own partner. Choose another dog.', refuse: true }]
   const [light, heavy] = (one.kg ?? 0) <= (other.kg ?? 0) ? [one, other] : [other, one]
   return [
     ...(one.notWith.includes(other.dogId) || other.notWith.includes(one.dogId)
@@ -34,7 +38,7 @@ export function againstPair(
     ...(one.kg === null || other.kg === null
       ? [
           {
-            why: `${one.kg === null ? one.name : other.name} was not weighed: nobody knows whether their sizes fit.`,
+            why: `${one.kg === null ? one.name : other.name} was not weighed, so no one knows whether their sizes fit.`,
             refuse: false,
           },
         ]

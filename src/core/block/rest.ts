@@ -1,14 +1,24 @@
-/** House: rest between two blocks of one dog, minutes; longer after a stressful one. */
-export const restMinutes = { usual: 45, stressful: 90 } as const
-/** House: a block is long from so many minutes, and too long from the second; shorter for a dog under six months. */
-export const blockMinutes = { long: 12, most: 15, youngMost: 8 } as const
-/** House: blocks of one dog a day. */
-export const blocksADay = { usual: 4 } as const
-/** House: reps of a set with a dog under six months; what its rule asks for runs on across sets. */
-export const youngSetReps = 5
+import { figures } from '../figures'
+import type { EpochMs } from '../epochMs'
+
+/** Design choice: rest between two blocks of one dog, minutes; longer after a stressful one. */
+export const restMinutes = { usual: figures.restUsual.value, stressful: figures.restStressful.value } as const
+/**
+ * Design choice: a block is long from so many minutes, and too long from the second; shorter for a dog under six
+ * months.
+ */
+export const blockMinutes = {
+  long: figures.blockLong.value,
+  most: figures.blockMost.value,
+  youngMost: figures.blockYoungMost.value,
+} as const
+/** Design choice: blocks of one dog a day. */
+export const blocksADay = { usual: figures.blocksADay.value } as const
+/** Design choice: reps of a set with a dog under six months; what its rule asks for runs on across sets. */
+export const youngSetReps = figures.youngSetReps.value
 /** Play between two sets, minutes. Common practice: a few. */
 export const breakMinutes = { least: 2, most: 4 } as const
-/** House: a longer one for a dog that has fallen off, minutes. */
+/** Design choice: a longer one for a dog that has fallen off, minutes. */
 export const longBreakMinutes = { least: 3, most: 6 } as const
 /** The warm-up of a walk, back and forth over one short dull stretch, minutes. House. */
 export const backAndForth = { least: 1, most: 2 } as const
@@ -18,7 +28,7 @@ export const playMinutes = { least: 1, most: 2 } as const
 export const praiseMinutes = { least: 5, most: 10 } as const
 
 /** When the dog may be worked again, in milliseconds. */
-export const restUntil = (endedAt: number, stressful: boolean): number =>
+export const restUntil = (endedAt: EpochMs, stressful: boolean): number =>
   endedAt + (stressful ? restMinutes.stressful : restMinutes.usual) * 60_000
 
 /** What the length of a block says: nothing, that it is long, or that it is enough. */

@@ -3,27 +3,28 @@ import { isSlippery, type Floor } from '../curriculum/grip'
 import { heatFor } from '../dog/heat'
 import type { RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, PlaceKind, Rung } from '../curriculum/types'
-import { tooEarlyBecause } from '../dog/early'
+import { belowAgeBecause } from '../dog/ageLimits'
 import { youngUntilDays, type DogTraits } from '../dog/traits'
 import { daysBetween } from '../days'
 import { chosen, type Method } from '../method/method'
-import { shutBecause } from '../progress/gates'
-import type { Forgetting } from '../progress/memory'
+import { lockedReason } from '../progress/gates'
+import type { Forgetting } from '../progress/retention'
 import type { DogState } from '../progress/state'
+import type { EpochMs } from '../epochMs'
 
 /** A place to work in, as far as a suggestion must know it. */
-export interface Ground extends Floor {
+export interface TrainingLocation extends Floor {
   readonly id: string
   readonly kind: PlaceKind
   readonly indoors?: boolean
 }
 
 /** Where the kennel can work, with whom, and under which method. */
-export interface Around {
-  readonly now: number
+export interface WorkingConditions {
+  readonly now: EpochMs
   readonly today: string
   /** Places in the house's order; the first is where things are taught. */
-  readonly places: readonly Ground[]
+  readonly places: readonly TrainingLocation[]
   readonly people: readonly string[]
   readonly method: Method
   readonly forgetting: Forgetting
@@ -40,7 +41,7 @@ export interface CoachedDog {
 }
 
 const outdoors: ReadonlySet<PlaceKind> = new Set(['yard', 'open', 'street', 'square'])
-const isIndoors = (ground: Ground): boolean => ground.indoors ?? !outdoors.has(ground.kind)
+const isIndoors = (ground: TrainingLocation): boolean => ground.indoors ?? !outdoors.has(ground.kind)
 
 export const isYoung = (traits: DogTraits, day: string): boolean =>
   traits.bornOn !== null && daysBetween(traits.bornOn, day) < youngUntilDays
@@ -53,21 +54,21 @@ export function refusedBecause(
   curriculum: Curriculum,
   state: DogState,
   at: RungPlaceInLadder,
-  where: { readonly place: Ground; readonly level: number; readonly kit: string },
+  where: { readonly place: TrainingLocation; readonly level: number; readonly kit: string },
   dog: CoachedDog,
-  around: Around,
+  conditions: WorkingConditions,
 ): string | undefined {
   const { place, level, kit } = where
   return (
-    tooEarlyBecause(
+    belowAgeBecause(
       at.rung,
-      { young: isYoung(dog.traits, around.today), arrivesOn: dog.arrivesOn },
-      around.today,
+      { young: isYoung(dog.traits, conditions.today), arrivesOn: dog.arrivesOn },
+      conditions.today,
       place.kind,
     ) ??
-    shutBecause(state, curriculum, at.rung, { placeId: place.id, placeKind: place.kind, level, kit }) ??
+    lockedReason(state, curriculum, at.rung, { placeId: place.id, placeKind: place.kind, level, kit }) ??
     kitRefuses(kit, at.rung) ??
-    groundRefuses(at.command.grip === true, place, dog, around)
+    groundRefuses(at.command.grip === true, place, dog, conditions)
   )
 }
 
@@ -76,20 +77,26 @@ const kitRefuses = (kit: string, rung: Rung): string | undefined =>
   reaches(kit, rung) ? undefined : `a ${kit} does not reach ${metresOff(rung)} m: use a long line`
 
 /** What of the place itself speaks against it now. */
-function groundRefuses(needsGrip: boolean, place: Ground, dog: CoachedDog, around: Around): string | undefined {
+function groundRefuses(
+  needsGrip: boolean,
+  place: TrainingLocation,
+  dog: CoachedDog,
+  conditions: WorkingConditions,
+): string | undefined {
   // Common practice: no sit-stay where the feet slide.
   if (needsGrip && isSlippery(place)) return 'no sit-stay on a slippery floor'
-  const { weather } = around
+  const { weather } = conditions
   if (
     weather &&
-    heatFor(weather.temperatureC, weather.humidity, isIndoors(place), dog.traits, around.today)?.say === 'stop'
+    heatFor(weather.temperatureC, weather.humidity, isIndoors(place), dog.traits, conditions.today)?.say === 'stop'
   )
     return 'too hot outdoors for this dog now'
-  return around.barred?.get(place.id)
+  return conditions.barred?.get(place.id)
 }
 
 /**
- * House: the level at which something new is taught: 0, or 1 where the house teaches busy or distracted from the start.
+ * Design choice: the level at which something new is taught: 0, or 1 where the house teaches busy or distracted from
+ * the start.
  */
 export function teachingLevel(method: Method, rung: Rung): number {
   if (chosen(method, 'ds') === 'distraction-first') return 1

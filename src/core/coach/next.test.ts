@@ -3,20 +3,21 @@ import { houseCurriculum } from '../curriculum/house'
 import type { Curriculum } from '../curriculum/types'
 import { addDays } from '../days'
 import { defaultMethod } from '../method/method'
-import { houseForgetting } from '../progress/memory'
+import { houseForgetting } from '../progress/retention'
 import type { DogState } from '../progress/state'
-import { summarise } from '../promise/summary'
+import { summarize } from '../promise/summary'
 import { dayName, monday, msPerDay, passTo, work } from '../tests/facts'
 import { whatNext } from './next'
 import { wren } from '../tests/wren'
+import type { RungId } from '../ids'
 
-const promise = (rungId: string) => ({ rungId, level: 0, places: 1, people: 1 })
+const promise = (rungId: RungId) => ({ rungId, level: 0, places: 1, people: 1 })
 const next = (rungIds: readonly string[], of: DogState, curriculum: Curriculum = houseCurriculum) => {
   const promises = rungIds.map(promise)
   return whatNext(
     curriculum,
     of,
-    summarise(curriculum, of, promises, { days: 2, reps: 100 }),
+    summarize(curriculum, of, promises, { days: 2, reps: 100 }),
     {
       promises,
       words: wren(),
@@ -49,10 +50,10 @@ describe('why there is nothing to work', () => {
 
   it('is that all is met; where something was lost, it is named, and all is not said to be met', () => {
     expect(next(['sit.full'], done, short).rest).toBe(
-      'Nothing more to gain today: all that was promised is met, and no refresher is due.',
+      'Nothing more to gain today. Every promise is met, and no refresher is due.',
     )
     expect(next(['sit.full', 'sit.gone'], done, short).rest).toBe(
-      'Nothing more to gain today: what can be met is met, and a promise is not in its ladder. Agree with the ' +
+      'Nothing more to gain today. What can be met is met, and a promise is not in the curriculum. Agree with the ' +
         'owner on something else.',
     )
   })

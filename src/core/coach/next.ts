@@ -1,22 +1,22 @@
-import { percent } from '../percent'
-import { capitalized } from '../wording'
-import { findCommand, findRung } from '../curriculum/lookup'
+import { findRung } from '../curriculum/lookup'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
 import { daysBetween } from '../days'
 import { promptOf, type DogWords, type Prompt } from '../method/instruct'
 import { chosen } from '../method/method'
 import type { OwnerPromise } from '../promise/ownerPromise'
-import { sayRule } from '../rule/rule'
-import type { CommandStanding } from '../promise/standing'
-import { isHeld, isPassed, type DogState } from '../progress/state'
+import { ruleText } from '../rule/rule'
+import type { CommandStatus } from '../promise/status'
+import { isMastered, isPassed, type DogState } from '../progress/state'
 import { lacksOf, type Summary } from '../promise/summary'
-import { firstDays } from '../dog/early'
-import type { Around } from './allowed'
+import { firstDays } from '../dog/ageLimits'
+import type { WorkingConditions } from './allowed'
 import { suggestAll, suggestFirst } from './suggest'
-import type { Held, Suggestion } from './suggestion'
+import type { UnavailableSet, Suggestion } from './suggestion'
+import { whyText } from './why'
 import { nextOffer, offersFor, type Tried } from './stuck'
+import type { PersonId, PlaceId, RungId } from '../ids'
 
-/** Pay tiers, least first. Common practice. */
+/** Reward values, least first. Common practice. */
 export const payTiers = [
   'own kibble',
   'dry treat',
@@ -39,15 +39,15 @@ export interface NextDog {
 export interface NextSet {
   readonly command: string
   readonly commandName: string
-  readonly rungId: string
+  readonly rungId: RungId
   readonly rungName: string
   readonly criterion: string
   readonly purpose: Suggestion['purpose']
   readonly why: Suggestion['why']
   readonly rule: string
   readonly setReps: number
-  readonly placeId: string | undefined
-  readonly personId: string | undefined
+  readonly placeId: PlaceId | undefined
+  readonly personId: PersonId | undefined
   readonly level: number
   readonly kit: string
   /** 1–4, as in `payTiers`. */
@@ -77,7 +77,7 @@ export interface WhatNext {
   readonly rest: string
 }
 
-/** House: what is wanted first: what slipped, refreshers, what is promised, the first days, onward. */
+/** Design choice: what is wanted first: what slipped, refreshers, what is promised, the first days, onward. */
 const ranks: Readonly<Record<Suggestion['why'], number>> = {
   'mark-first': -1,
   rebuild: 0,
@@ -96,7 +96,7 @@ const ranks: Readonly<Record<Suggestion['why'], number>> = {
 /**
  * What to work on now with this dog, most pressing first: with a new one the mark, then what slipped, then refreshers
  * that are due, then what is promised by how much it still needs, then foundation work of the first days, then onward.
- * Nothing whose prerequisite or gate is shut: that is listed with what opens it; and what today can add nothing to is
+ * Nothing whose prerequisite or gate is locked: that is listed with what opens it; and what today can add nothing to is
  * listed with what it waits for.
  */
 export function whatNext(
@@ -104,28 +104,34 @@ export function whatNext(
   state: DogState,
   summary: Summary,
   dog: NextDog,
-  around: Around,
+  conditions: WorkingConditions,
 ): WhatNext {
-  const day = daysBetween(dog.arrivesOn, around.today)
+  const day = daysBetween(dog.arrivesOn, conditions.today)
   if (day < 0) return { sets: [], shut: [], waits: [], rest: 'Not here yet.' }
-  if (day === 0) return { sets: [], shut: [], waits: [], rest: 'First evening: a light walk and rest, no training.' }
+  if (day === 0)
+    return { sets: [], shut: [], waits: [], rest: 'First evening. Take a light walk, then rest. No training yet.' }
   const found = suggestAll(
     curriculum,
     state,
     dog.promises,
     { traits: dog.words.traits, arrivesOn: dog.arrivesOn },
-    around,
+    conditions,
     day <= firstDays,
   )
-  const open = inOrder(curriculum, around, [...found.sets], byPress(curriculum, summary))
+  const open = inOrder(curriculum, conditions, [...found.sets], byPress(curriculum, summary))
   const sets = open.flatMap((suggestion) => {
     const at = findRung(curriculum, suggestion.rungId)
-    const standing = summary.commands.find((c) => c.command === suggestion.command)
-    return at && standing ? [setOf(curriculum, state, at.command, standing, suggestion, at.rung, dog, around)] : []
+    const status = summary.commands.find((c) => c.command === suggestion.command)
+    return at && status ? [setOf(curriculum, state, at.command, status, suggestion, at.rung, dog, conditions)] : []
   })
-  const shut = found.shut.flatMap((h) => said(curriculum, h))
-  const waits = found.waits.flatMap((h) => said(curriculum, h))
-  return { sets, shut, waits, rest: sets.length > 0 ? '' : sayRest(dog, summary, shut, waits) }
+  const locked = found.shut.flatMap((h) => said(curriculum, h))
+  const dueTomorrow = found.waits.flatMap((h) => said(curriculum, h))
+  return {
+    sets,
+    shut: locked,
+    waits: dueTomorrow,
+    rest: sets.length > 0 ? '' : restText(dog, summary, locked, dueTomorrow),
+  }
 }
 
 /** Which of two sets is more pressing; of two of one kind, what is stuck yields (house). */
@@ -153,12 +159,12 @@ export function firstNext(
   state: DogState,
   summary: Summary,
   dog: Pick<NextDog, 'promises' | 'arrivesOn' | 'cueWords' | 'words'>,
-  around: Around,
+  conditions: WorkingConditions,
 ): FirstNext {
-  const day = daysBetween(dog.arrivesOn, around.today)
+  const day = daysBetween(dog.arrivesOn, conditions.today)
   if (day > 0) {
     const coached = { traits: dog.words.traits, arrivesOn: dog.arrivesOn }
-    const [first] = [...suggestFirst(curriculum, state, coached, around, day <= firstDays)].sort(
+    const [first] = [...suggestFirst(curriculum, state, coached, conditions, day <= firstDays)].sort(
       byPress(curriculum, summary),
     )
     const at = first && ranks[first.why] <= ranks.refresher ? findRung(curriculum, first.rungId) : undefined
@@ -171,11 +177,11 @@ export function firstNext(
         purpose: first.purpose,
       }
   }
-  const { sets, rest } = whatNext(curriculum, state, summary, { ...dog, tried: [] }, around)
+  const { sets, rest } = whatNext(curriculum, state, summary, { ...dog, tried: [] }, conditions)
   return sets[0] ?? { rest }
 }
 
-function said(curriculum: Curriculum, held: Held): readonly ShutSet[] {
+function said(curriculum: Curriculum, held: UnavailableSet): readonly ShutSet[] {
   const at = findRung(curriculum, held.rungId)
   return at
     ? [{ command: at.command.id, commandName: at.command.name, rungName: at.rung.name, opens: held.because }]
@@ -183,24 +189,24 @@ function said(curriculum: Curriculum, held: Held): readonly ShutSet[] {
 }
 
 /** Why there is nothing to work now. */
-function sayRest(dog: NextDog, summary: Summary, shut: readonly ShutSet[], waits: readonly ShutSet[]): string {
-  if (dog.promises.length === 0) return 'Nothing is promised for this dog yet: its booking says what it is to learn.'
+function restText(dog: NextDog, summary: Summary, shut: readonly ShutSet[], waits: readonly ShutSet[]): string {
+  if (dog.promises.length === 0) return 'Nothing is promised for this dog yet. Add promises to the booking.'
   if (summary.lost.length === dog.promises.length)
-    return 'Nothing that was promised is in this dog’s ladder: agree with the owner on something else.'
+    return 'None of the promises is in this dog’s curriculum. Agree on something else with the owner.'
   const name = (s: ShutSet) => `${s.commandName.toLowerCase()} “${s.rungName}”`
   if (waits.length > 0) return `Done for today. Tomorrow: ${waits.map(name).join(', ')}.`
   if (shut.length > 0)
     return `Nothing can be worked now. ${shut.map((s) => `${s.commandName} “${s.rungName}”: ${s.opens}`).join('. ')}.`
   return summary.lost.length > 0
-    ? `Nothing more to gain today: what can be met is met, and ${lacksOf(summary)}. ` +
+    ? `Nothing more to gain today. What can be met is met, and ${lacksOf(summary)}. ` +
         'Agree with the owner on something else.'
-    : 'Nothing more to gain today: all that was promised is met, and no refresher is due.'
+    : 'Nothing more to gain today. Every promise is met, and no refresher is due.'
 }
 
 /** In order, and of two stays that are both being climbed the house's first stay takes the earlier turn. */
 function inOrder(
   curriculum: Curriculum,
-  around: Around,
+  conditions: WorkingConditions,
   open: Suggestion[],
   by: (a: Suggestion, b: Suggestion) => number,
 ): readonly Suggestion[] {
@@ -210,7 +216,7 @@ function inOrder(
       c.runs[0]?.rungs[0]?.kind === 'timed' ? [[c.id, c.grip === true] as const] : [],
     ),
   )
-  const sitFirst = chosen(around.method, 'first-stay') !== 'down'
+  const sitFirst = chosen(conditions.method, 'first-stay') !== 'down'
   const turns = open.flatMap((s, i) => (stays.has(s.command) && s.why === 'climb' ? [i] : []))
   const inTurn = turns
     .map((i) => open[i])
@@ -226,28 +232,28 @@ function setOf(
   curriculum: Curriculum,
   state: DogState,
   command: Command,
-  standing: CommandStanding,
+  status: CommandStatus,
   suggestion: Suggestion,
   rung: Rung,
   dog: NextDog,
-  around: Around,
+  conditions: WorkingConditions,
 ): NextSet {
   const found = findRung(curriculum, rung.id)
-  const runState = found && state.runs[found.runKey]
-  const held = found !== undefined && isHeld(found.run, runState, found.index)
-  const passed = found !== undefined && isPassed(found.run, runState, found.index)
+  const runState = found && state.runs[found.ladderKey]
+  const mastered = found !== undefined && isMastered(found.ladder, runState, found.index)
+  const passed = found !== undefined && isPassed(found.ladder, runState, found.index)
   const prompt = promptOf(
     rung,
     command,
-    around.method,
+    conditions.method,
     { ...dog.words, cue: dog.cueWords.get(command.id) ?? dog.words.cue },
-    held,
+    mastered,
   )
-  const stuckHere = standing.stuck?.rungId === rung.id
+  const stuckHere = status.stuck?.rungId === rung.id
   const payTier = tierFor(rung, suggestion, {
     passed,
     stuck: stuckHere,
-    share: found ? found.index / Math.max(1, found.run.rungs.length - 1) : 0,
+    share: found ? found.index / Math.max(1, found.ladder.rungs.length - 1) : 0,
   })
   const offer = stuckHere
     ? nextOffer(offersFor(curriculum, rung.id, dog.tried, { shared: dog.shared?.[command.id] }))
@@ -260,20 +266,20 @@ function setOf(
     criterion: prompt.criterion,
     purpose: suggestion.purpose,
     why: suggestion.why,
-    rule: sayRule(rung.rule),
+    rule: ruleText(rung.rule),
     setReps: rung.setReps,
     placeId: suggestion.placeId,
     personId: suggestion.personId,
     level: suggestion.level,
     kit: suggestion.kit,
     payTier,
-    pay: dog.words.traits.toys ? 'play, 1–2 min with its own toy' : (payTiers[payTier - 1] ?? payTiers[0]),
+    pay: dog.words.traits.toys ? 'play, 1–2 min with a favorite toy' : (payTiers[payTier - 1] ?? payTiers[0]),
     payWhen: prompt.payWhen,
     prompt,
     caution: command.caution,
     reasons: [
-      whySet(curriculum, suggestion),
-      ...(suggestion.relaxed ? ['Something here is new to it, so the relax rule makes it easier.'] : []),
+      whyText(curriculum, suggestion),
+      ...(suggestion.relaxed ? ['Something here is new to the dog, so the criteria are relaxed.'] : []),
       ...(suggestion.level > 0
         ? [
             dog.words.traits.fond || dog.words.traits.shy
@@ -287,8 +293,8 @@ function setOf(
 }
 
 /**
- * House: tier by how high the rung is, how distracting, how new; coming is always paid well; one higher when stuck; a
- * jackpot only for a first time at the top of the ladder.
+ * Design choice: tier by how high the rung is, how distracting, how new; coming is always rewarded well; one higher
+ * when stuck; a jackpot only for a first time at the top of the ladder.
  */
 function tierFor(rung: Rung, suggestion: Suggestion, at: { passed: boolean; stuck: boolean; share: number }): number {
   const base =
@@ -301,29 +307,4 @@ function tierFor(rung: Rung, suggestion: Suggestion, at: { passed: boolean; stuc
     (at.stuck ? 1 : 0)
   const most = !at.passed && at.share >= 0.75 ? 4 : 3
   return Math.max(rung.stage === 'shape' ? 2 : 1, Math.min(most, base))
-}
-
-const whyWords: Record<Exclude<Suggestion['why'], 'refresher'>, string> = {
-  climb: 'The next rung of what is promised.',
-  'climb-back': 'Dropped back. Climb again from here. Nothing mastered is lost.',
-  foundation: 'Foundation work of the first days.',
-  'mark-first': 'The mark first: what it promises, all other pay stands on.',
-  rebuild: 'A refresher failed. Recover from here.',
-  'second-day': 'Passed once. Pass it another day.',
-  gate: 'No calling off leash here until this is held on leash here.',
-  level: 'Held without distraction; promised with.',
-  'new-place': 'Promised in more places than it is held in.',
-  'new-hands': 'Promised with another person on the leash.',
-  onward: 'The promise is met: the next rung up.',
-}
-
-function whySet(curriculum: Curriculum, suggestion: Suggestion): string {
-  if (suggestion.why === 'refresher') return `Refresher due: retention ${percent(suggestion.kept ?? 0)}.`
-  const serves =
-    suggestion.for === suggestion.command ? undefined : findCommand(curriculum, suggestion.for)?.name.toLowerCase()
-  if (serves !== undefined && suggestion.why !== 'rebuild')
-    return suggestion.why === 'second-day'
-      ? `Passed once. Pass it another day. ${capitalized(serves)} needs this first.`
-      : `${capitalized(serves)} needs this first.`
-  return whyWords[suggestion.why]
 }

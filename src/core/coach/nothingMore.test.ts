@@ -10,9 +10,9 @@ const say = (some: Partial<Suggestions>, promised = true) =>
 describe('why nothing of a command is suggested', () => {
   it('names what must come first, what is shut, and what waits', () => {
     const first = { command: 'sit-stay', rungId: 'sit-stay.10s', for: 'recall' } as Suggestion
-    expect(say({ sets: [first] })).toMatch(/^First Sit-stay, “10 s”: it must be held\./)
+    expect(say({ sets: [first] })).toMatch(/^Master Sit-stay “10 s” first\./)
     expect(say({ shut: [{ command: 'recall', rungId: 'recall.off-leash', because: 'no fence' }] })).toMatch(
-      /^“Enclosed, off leash” is shut: no fence\./,
+      /^“Enclosed, off leash” is locked: no fence\./,
     )
     expect(say({ waits: [{ command: 'recall', rungId: 'recall.line-5', because: 'met today' }] })).toBe(
       '“Long line, 5 steps”: met today. Work another command.',
@@ -20,8 +20,8 @@ describe('why nothing of a command is suggested', () => {
   })
 
   it('says “nothing more” only of what was promised', () => {
-    expect(say({})).toBe('Nothing more is asked of this command today. Work another one.')
-    expect(say({}, false)).toMatch(/^Nothing of this command was promised/)
+    expect(say({})).toBe('This command needs no more work today. Work another one.')
+    expect(say({}, false)).toMatch(/^This command was not promised/)
     expect(say({}, false)).not.toContain('more')
   })
 })

@@ -14,12 +14,12 @@ export function nothingMore(
   const name = (id: string) => findRung(curriculum, id)?.rung.name ?? id
   const before = sets.find((s) => s.for === command)
   const need = before && findRung(curriculum, before.rungId)
-  if (need) return `First ${need.command.name}, “${need.rung.name}”: it must be held. ${keptAnyway}`
-  const kept = shut.find((s) => s.command === command)
-  if (kept) return `“${name(kept.rungId)}” is shut: ${kept.because}. ${keptAnyway}`
+  if (need) return `Master ${need.command.name} “${need.rung.name}” first. ${keptAnyway}`
+  const locked = shut.find((s) => s.command === command)
+  if (locked) return `“${name(locked.rungId)}” is locked: ${locked.because}. ${keptAnyway}`
   const later = waits.find((w) => w.command === command)
   if (later) return `“${name(later.rungId)}”: ${later.because}. Work another command.`
   return promised
-    ? 'Nothing more is asked of this command today. Work another one.'
-    : 'Nothing of this command was promised, so nothing of it is suggested. It may be worked all the same, and counts.'
+    ? 'This command needs no more work today. Work another one.'
+    : 'This command was not promised, so no set is suggested. You can still work it, and it counts.'
 }

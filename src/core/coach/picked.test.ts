@@ -3,14 +3,14 @@ import { houseCurriculum } from '../curriculum/house'
 import { findRung, rungIndex } from '../curriculum/lookup'
 import { plainDog } from '../dog/traits'
 import { defaultMethod } from '../method/method'
-import { houseForgetting } from '../progress/memory'
+import { houseForgetting } from '../progress/retention'
 import { emptyDogState, type DogState } from '../progress/state'
 import { seeded } from '../seeded'
 import { dayName, monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
-import type { Around } from './allowed'
+import type { WorkingConditions } from './allowed'
 import { picked, purposeOf, type ByHand, type Pick } from './picked'
 
-const around: Around = {
+const conditions: WorkingConditions = {
   now: monday + 5 * msPerDay,
   today: dayName(5),
   people: ['ada', 'ben'],
@@ -41,7 +41,7 @@ const usual: Pick = {
   newCollar: false,
 }
 const pick = (change: Partial<Pick>, byHand: ByHand, state: DogState = held30) =>
-  picked(houseCurriculum, state, { ...usual, ...change }, byHand, dog, around)
+  picked(houseCurriculum, state, { ...usual, ...change }, byHand, dog, conditions)
 
 describe('a set chosen by hand', () => {
   // The relax rule’s shares (a third for a place or level, a half for kit or hands): house figures.
@@ -91,7 +91,7 @@ describe('a set chosen by hand', () => {
 
   it('what the coach would be refused for is refused: prerequisite, gate, floor; and what is not there', () => {
     expect(pick({ rungId: 'sit-stay.1s' }, { rung: true }, emptyDogState()).refused).toMatch(
-      /^needs sit “Empty hand” held/,
+      /^needs sit “Empty hand” mastered/,
     )
     expect(pick({ placeId: 'kitchen' }, { place: true }).refused).toBe('no sit-stay on a slippery floor')
     expect(pick({ rungId: 'recall.off-leash', placeId: 'yard', kit: 'none' }, { rung: true }).refused).toMatch(
@@ -100,7 +100,7 @@ describe('a set chosen by hand', () => {
     expect(pick({ rungId: 'heel.word', placeId: 'yard', kit: 'none' }, { kit: true }).refused).toMatch(
       /^off leash needs/,
     )
-    expect(pick({ rungId: 'no.such' }, {}).refused).toBe('not in this ladder')
+    expect(pick({ rungId: 'no.such' }, {}).refused).toBe('not in this curriculum')
   })
 
   it('whatever is chosen, what comes of it is no harder, of its run, and stands when chosen again', () => {
@@ -121,8 +121,10 @@ describe('a set chosen by hand', () => {
       const byHand = { place: chance() < 0.7, level: true, kit: true, hands: chance() < 0.7, company: true }
       const first = pick(change, byHand)
       const [from, to] = [change.rungId ?? '', first.rungId].map((id) => findRung(houseCurriculum, id))
-      expect(to?.runKey).toBe(from?.runKey)
-      expect(rungIndex(to?.run ?? { id: '', name: '', rungs: [] }, first.rungId)).toBeLessThanOrEqual(from?.index ?? -1)
+      expect(to?.ladderKey).toBe(from?.ladderKey)
+      expect(rungIndex(to?.ladder ?? { id: '', name: '', rungs: [] }, first.rungId)).toBeLessThanOrEqual(
+        from?.index ?? -1,
+      )
       expect(pick({ ...change, rungId: first.rungId }, byHand).rungId).toBe(first.rungId)
     }
   })

@@ -1,17 +1,18 @@
 import { findRung } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Curriculum, Rung } from '../curriculum/types'
-import { relaxFrom } from '../curriculum/relax'
-import { contextStanding } from '../progress/context'
-import { topHeld, type DogState } from '../progress/state'
+import { relaxFrom } from '../curriculum/relaxedCriteria'
+import { contextStatus } from '../progress/contextStatus'
+import { topMastered, type DogState } from '../progress/state'
 import { kitFor, kitToProve } from '../method/instruct'
 import { chosen } from '../method/method'
-import { refusedBecause, teachingLevel, type Around, type CoachedDog } from './allowed'
+import { refusedBecause, teachingLevel, type WorkingConditions, type CoachedDog } from './allowed'
+import type { PlaceId, RungId } from '../ids'
 
 /** A set as somebody chose it. */
 export interface Pick {
-  readonly rungId: string
-  readonly placeId: string
+  readonly rungId: RungId
+  readonly placeId: PlaceId
   readonly level: number
   readonly kit: string
   readonly leashHolder: string
@@ -28,7 +29,7 @@ export type ByHand = Readonly<Partial<Record<'rung' | 'place' | 'level' | 'kit' 
 
 export interface Picked {
   /** The rung to work there: the one chosen, or an easier one of its run for what is new. */
-  readonly rungId: string
+  readonly rungId: RungId
   /** What is new of what was chosen by hand; empty where nothing is. */
   readonly news: readonly ('level' | 'place' | 'kit' | 'hands')[]
   /** The level that it comes to: company is a distraction whatever was tapped. */
@@ -39,7 +40,7 @@ export interface Picked {
   readonly before: string | undefined
 }
 
-/** House: a person passing is level 2, a calm dog far off 3, near 4; not where the rung itself asks for it. */
+/** Design choice: a person passing is level 2, a calm dog far off 3, near 4; not where the rung itself asks for it. */
 function levelOf(pick: Pick, rung: Rung): number {
   if (is(rung, 'other-dog')) return pick.level
   const second = is(rung, 'second-person') || rung.kind === 'settle'
@@ -58,24 +59,25 @@ export function picked(
   pick: Pick,
   byHand: ByHand,
   dog: CoachedDog,
-  around: Around,
+  conditions: WorkingConditions,
 ): Picked {
   const at = findRung(curriculum, pick.rungId)
-  if (!at) return { rungId: pick.rungId, news: [], level: pick.level, refused: 'not in this ladder', before: undefined }
-  const runState = state.runs[at.runKey]
+  if (!at)
+    return { rungId: pick.rungId, news: [], level: pick.level, refused: 'not in this curriculum', before: undefined }
+  const runState = state.runs[at.ladderKey]
   const level = levelOf(pick, at.rung)
-  const place = around.places.find((p) => p.id === pick.placeId)
-  const refused = place && refusedBecause(curriculum, state, at, { place, level, kit: pick.kit }, dog, around)
+  const place = conditions.places.find((p) => p.id === pick.placeId)
+  const refused = place && refusedBecause(curriculum, state, at, { place, level, kit: pick.kit }, dog, conditions)
   const position = runState?.position ?? 0
-  const held = topHeld(at.run, runState)
-  const climbing = at.index > held
-  const first = at.index > position && climbing ? at.run.rungs[position] : undefined
+  const mastered = topMastered(at.ladder, runState)
+  const climbing = at.index > mastered
+  const first = at.index > position && climbing ? at.ladder.rungs[position] : undefined
   // What was passed and waits for its second day is known well enough to be asked for less of it.
-  const known = Math.max(held, position - 1)
+  const known = Math.max(mastered, position - 1)
   const open =
     runState && known >= 0
-      ? contextStanding(
-          at.run,
+      ? contextStatus(
+          at.ladder,
           runState,
           { level, placeId: pick.placeId, kit: pick.kit, leashHolder: pick.leashHolder },
           known,
@@ -85,12 +87,12 @@ export function picked(
   // While it is still climbed, what the house teaches everywhere or on the rung’s own leash is not new.
   const raised =
     (byHand.level === true || (byHand.company === true && level > pick.level)) &&
-    level > (climbing ? teachingLevel(around.method, at.rung) : 0)
-  const moved = byHand.place === true && !(climbing && chosen(around.method, 'generalise') !== 'once-held')
+    level > (climbing ? teachingLevel(conditions.method, at.rung) : 0)
+  const moved = byHand.place === true && !(climbing && chosen(conditions.method, 'generalise') !== 'once-held')
   const other =
     byHand.kit === true &&
     pick.kit !== kitToProve(at.rung) &&
-    !(climbing && pick.kit === kitFor(at.rung, around.method))
+    !(climbing && pick.kit === kitFor(at.rung, conditions.method))
   const news: Picked['news'] = [
     ...(raised && isNew('cell') ? (['level'] as const) : []),
     ...(moved && isNew('cell') ? (['place'] as const) : []),
@@ -100,10 +102,10 @@ export function picked(
   const index = Math.min(
     at.index,
     news.length > 0 && open ? open.index : at.index,
-    pick.newCollar && known >= 0 ? relaxFrom(at.run, known, ['kit']) : at.index,
+    pick.newCollar && known >= 0 ? relaxFrom(at.ladder, known, ['kit']) : at.index,
   )
   return {
-    rungId: at.run.rungs[index]?.id ?? at.rung.id,
+    rungId: at.ladder.rungs[index]?.id ?? at.rung.id,
     news: pick.newCollar && !news.includes('kit') ? [...news, 'kit'] : news,
     level,
     refused,
@@ -113,6 +115,6 @@ export function picked(
 
 /** A refresher is a rung that was asked for as one; whatever else is chosen is work. */
 export const purposeOf = (
-  asked: readonly { readonly rungId: string; readonly purpose: 'work' | 'refresh' }[],
-  rungId: string,
+  asked: readonly { readonly rungId: RungId; readonly purpose: 'work' | 'refresh' }[],
+  rungId: RungId,
 ): 'work' | 'refresh' => asked.find((a) => a.rungId === rungId)?.purpose ?? 'work'

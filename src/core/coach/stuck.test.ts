@@ -39,8 +39,8 @@ describe('what to try when a rung is stuck (common practice)', () => {
     const starts = (id: string, noted: Starts = {}) =>
       offersFor(houseCurriculum, id, [], { starts: noted }).filter((o) => o.id.startsWith('start-'))
     expect(starts('down.no-lure').map((o) => [o.id, o.name])).toEqual([
-      ['start-sit', 'Begin it from a sit'],
-      ['start-stand', 'Begin it from a stand'],
+      ['start-sit', 'Start from a sit'],
+      ['start-stand', 'Start from a stand'],
     ])
     expect(['down.lure-sit', 'down.lure-stand', 'sit.rear', 'sit-stay.5s'].flatMap((id) => starts(id))).toEqual([])
     const sets = setsFrom([
@@ -89,7 +89,7 @@ describe('a rung split in two', () => {
     ['sit-stay.30s', 'sit-stay.45s', '37.5 s'],
     ['sit.1m', 'sit.3m', '2 m'],
     ['recall.line-5', 'recall.line-15', '10 steps'],
-    ['sit.word-hand', 'sit.small-hand', 'Every other rep'],
+    ['sit.word-hand', 'sit.small-hand', 'Alternate the reps'],
   ])('%s and %s: %s', (below, at, words) => {
     expect(between(rung(below), rung(at))).toContain(words)
   })

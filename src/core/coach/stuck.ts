@@ -1,15 +1,17 @@
 import { capitalized } from '../wording'
 import { findRung } from '../curriculum/lookup'
-import type { Curriculum, Run, Rung } from '../curriculum/types'
+import type { Curriculum, Ladder, Rung } from '../curriculum/types'
 import type { Starts } from './starts'
 import { startPositions, type StartPosition } from '../facts/words'
+import type { RungId } from '../ids'
+import type { EpochMs } from '../epochMs'
 
 export interface Tried {
-  readonly rungId: string
+  readonly rungId: RungId
   readonly what: string
   readonly went: 'better' | 'same' | 'worse'
   readonly note: string
-  readonly at: number
+  readonly at: EpochMs
   readonly by: string
 }
 
@@ -25,7 +27,7 @@ export interface Offer {
 interface Known {
   /** How it went from each start that was noted. */
   readonly starts?: Starts | undefined
-  /** What its misses share, in sentences. */
+  /** What the misses share, in sentences. */
   readonly shared?: readonly string[] | undefined
 }
 
@@ -38,39 +40,40 @@ export const sharedOffer = 'shared'
  */
 export function offersFor(
   curriculum: Curriculum,
-  rungId: string,
+  rungId: RungId,
   tried: readonly Tried[],
   { starts = {}, shared = [] }: Known = {},
 ): readonly Offer[] {
   const found = findRung(curriculum, rungId)
   if (!found) return []
-  const below = found.run.rungs[found.index - 1]
+  const below = found.ladder.rungs[found.index - 1]
   const plans = [
-    ...(shared.length > 0 ? [{ id: sharedOffer, name: 'What its misses share', words: shared.join(' ') }] : []),
+    ...(shared.length > 0 ? [{ id: sharedOffer, name: 'What the misses share', words: shared.join(' ') }] : []),
     {
       id: 'pay',
-      name: 'Raise the pay',
-      words: 'One tier higher at this rung; five or six pieces, one after another, the first time it works.',
+      name: 'Try a better reward',
+      words:
+        'Use a reward one value higher at this rung. The first time it works, give five or six pieces, one by one.',
     },
     {
       id: 'surroundings',
-      name: 'Other floor, place or time of day',
-      words: 'Softer or drier floor, a duller place; after a walk a dog lies down more readily.',
+      name: 'Other floor, location or time of day',
+      words: 'Try a softer or drier floor, or a duller location. After a walk a dog lies down more readily.',
     },
-    ...otherStarts(found.run, found.index).map((from) => ({
+    ...otherStarts(found.ladder, found.index).map((from) => ({
       id: `start-${from}`,
-      name: `Begin it from a ${from}`,
-      words: sayStarts(starts),
+      name: `Start from a ${from}`,
+      words: startsText(starts),
     })),
     { id: 'split', name: 'Split the rung in two', words: between(below, found.rung) },
     ...found.command.roads.map((r) => ({
       id: `road-${r.id}`,
-      name: `Another road: ${r.name.toLowerCase()}`,
+      name: `Other method: ${r.name.toLowerCase()}`,
       words: r.words,
     })),
     ...found.rung.ways
       .filter((w) => !found.command.roads.some((r) => w.toLowerCase().startsWith(r.name.toLowerCase())))
-      .map((w, i) => ({ id: `way-${i + 1}`, name: 'Another way', words: w })),
+      .map((w, i) => ({ id: `way-${i + 1}`, name: 'Other method', words: w })),
   ]
   return plans.map((p) => ({
     ...p,
@@ -78,35 +81,40 @@ export function offersFor(
   }))
 }
 
-/** As a button says it: “Another road: from a bow” is “From a bow”. */
-export const roadName = (name: string): string => capitalized(name.replace(/^Another road: /, ''))
+/** As a button says it: “Other method: from a bow” is “From a bow”. */
+export const methodName = (name: string): string => capitalized(name.replace(/^Other method: /, ''))
 
 /**
  * Other ways of teaching a rung, to be chosen before anything is stuck: the command’s roads and the rung’s own ways,
  * where it is still being taught, and every way of calling.
  */
-export function roadsFor(curriculum: Curriculum, rungId: string, tried: readonly Tried[]): readonly Offer[] {
+export function alternativeMethodsFor(
+  curriculum: Curriculum,
+  rungId: RungId,
+  tried: readonly Tried[],
+): readonly Offer[] {
   const rung = findRung(curriculum, rungId)?.rung
   if (!rung || !(taught.has(rung.stage) || rung.kind === 'recall')) return []
   return offersFor(curriculum, rungId, tried)
     .filter((o) => o.id.startsWith('road-') || o.id.startsWith('way-'))
-    .map((o) => ({ ...o, name: o.id.startsWith('way-') ? o.words : roadName(o.name) }))
+    .map((o) => ({ ...o, name: o.id.startsWith('way-') ? o.words : methodName(o.name) }))
 }
 const taught: ReadonlySet<string> = new Set(['shape', 'empty-hand', 'word-before-signal'])
 
 /**
  * Other starts of a position: those it was taught from on rungs before; none where the rung says its own.
  */
-function otherStarts(run: Run, index: number): readonly StartPosition[] {
-  const rung = run.rungs[index]
+function otherStarts(ladder: Ladder, index: number): readonly StartPosition[] {
+  const rung = ladder.rungs[index]
   if (rung?.kind !== 'position' || rung.criterion.start !== undefined) return []
-  const taught = run.rungs.slice(0, index).map((g) => g.criterion.start)
+  const taught = ladder.rungs.slice(0, index).map((g) => g.criterion.start)
   return startPositions.filter((p) => taught.includes(p))
 }
 
-function sayStarts(starts: Starts): string {
-  const told = Object.entries(starts).map(([start, c]) => `${c.clean} of ${c.reps} clean from a ${start}`)
-  return `Another beginning, another way for its legs.${told.length > 0 ? ` So far: ${told.join(', ')}.` : ''}`
+function startsText(starts: Starts): string {
+  const counts = Object.entries(starts).map(([start, c]) => `${c.clean} of ${c.reps} clean from a ${start}`)
+  const soFar = counts.length > 0 ? ` So far: ${counts.join(', ')}.` : ''
+  return `Another starting position is another path for the legs.${soFar}`
 }
 
 /** The start that an offer of this id asks for; undefined of the others. */
@@ -119,7 +127,7 @@ interface Counted {
   readonly reps: number
 }
 
-/** House: a tenth more of the reps clean is better, a tenth fewer worse. */
+/** Design choice: a tenth more of the reps clean is better, a tenth fewer worse. */
 const difference = 0.1
 
 /** How a set that tried something went, against the set before at the same rung; without one it is only not worse. */
@@ -139,12 +147,12 @@ export function between(below: Rung | undefined, rung: Rung): string {
   const half = (a: number | undefined, b: number | undefined): number | undefined =>
     a !== undefined && b !== undefined && b > a ? Math.round((a + b) * 5) / 10 : undefined
   const seconds = half(below?.criterion.seconds, rung.criterion.seconds)
-  if (seconds !== undefined && below) return `Between ${below.name} and ${rung.name}: hold ${seconds} s.`
+  if (seconds !== undefined && below) return `Between ${below.name} and ${rung.name}: ${seconds} s.`
   const metres = half(below?.criterion.metres, rung.criterion.metres)
   if (metres !== undefined && below) return `Between ${below.name} and ${rung.name}: ${metres} m.`
   const steps = half(below?.criterion.steps, rung.criterion.steps)
   if (steps !== undefined && below) return `Between ${below.name} and ${rung.name}: ${Math.round(steps)} steps.`
   return below
-    ? `Every other rep as “${below.name}”, every other as “${rung.name}”.`
-    : 'Pay the first move in the right direction.'
+    ? `Alternate the reps: one “${below.name}”, one “${rung.name}”.`
+    : 'Reward the first move in the right direction.'
 }

@@ -3,10 +3,10 @@ import { houseCurriculum } from '../curriculum/house'
 import { findCommand } from '../curriculum/lookup'
 import { dayName, monday, msPerDay, passTo, suggestedFor, work, type SetPlan } from '../tests/facts'
 import { emptyDogState, type DogState } from '../progress/state'
-import { commandStanding } from '../promise/standing'
-import { houseForgetting } from '../progress/memory'
+import { commandStatus } from '../promise/status'
+import { houseForgetting } from '../progress/retention'
 import { defaultMethod } from '../method/method'
-import type { Around } from './allowed'
+import type { WorkingConditions } from './allowed'
 import { suggestAll } from './suggest'
 import { plainDog } from '../dog/traits'
 
@@ -15,14 +15,14 @@ const command = (id: string) => {
   if (!found) throw new Error(id)
   return found
 }
-const standing = (state: DogState, id: string, promised?: string, places = 2, people = 1) =>
-  commandStanding(
+const status = (state: DogState, id: string, promised?: string, places = 2, people = 1) =>
+  commandStatus(
     houseCurriculum,
     command(id),
     state,
     promised === undefined ? [] : [{ rungId: promised, level: 0, places, people }],
   )
-const around = (day: number, hours = 0): Around => ({
+const conditions = (day: number, hours = 0): WorkingConditions => ({
   now: monday + day * msPerDay + hours * 3_600_000,
   today: dayName(day),
   people: ['ada', 'ben'],
@@ -34,7 +34,7 @@ const around = (day: number, hours = 0): Around => ({
     { id: 'square', kind: 'square' },
   ],
 })
-const suggest = (state: DogState, id: string, when: Around, promised?: string, places = 2, people = 1) =>
+const suggest = (state: DogState, id: string, when: WorkingConditions, promised?: string, places = 2, people = 1) =>
   suggestedFor(
     houseCurriculum,
     state,
@@ -50,7 +50,7 @@ describe('the mark comes first (common practice)', () => {
       state,
       [{ rungId: 'sit.word', level: 0, places: 1, people: 1 }],
       { traits: plainDog, arrivesOn: '2026-03-01' },
-      around(0),
+      conditions(0),
       foundation,
     ).sets[0]
   it('with a new dog, until ten pairs were made; not with one that is long here', () => {
@@ -77,7 +77,7 @@ const met = (day: number, place = 'barn'): SetPlan => ({
 
 describe('the word for where a command stands', () => {
   const word = (plans: SetPlan[], id: string, promised?: string) =>
-    standing(work(houseCurriculum, plans).state, id, promised).word
+    status(work(houseCurriculum, plans).state, id, promised).word
   it.each<[string, SetPlan[], string, string | undefined]>([
     ['not started', [], 'sit', undefined],
     ['shaping', [{ rung: 'sit.rear', reps: 'C' }], 'sit', undefined],
@@ -100,31 +100,31 @@ describe('the set to work now', () => {
   const stateOf = (plans: SetPlan[]) => work(houseCurriculum, plans).state
 
   it('begins at the first rung and climbs, on the kit the rung is taught on', () => {
-    expect(suggest(emptyDogState(), 'sit', around(0), 'sit.word')).toMatchObject({
+    expect(suggest(emptyDogState(), 'sit', conditions(0), 'sit.word')).toMatchObject({
       rungId: 'sit.rear',
       why: 'climb',
       purpose: 'work',
       level: 0,
       kit: '1.8 m leash',
     })
-    expect(suggest(emptyDogState(), 'recall', around(0), 'recall.line-5')).toMatchObject({
+    expect(suggest(emptyDogState(), 'recall', conditions(0), 'recall.line-5')).toMatchObject({
       rungId: 'recall.attention',
       kit: 'self-winding leash',
     })
   })
 
   it('never skips a prerequisite: it names the other command’s rung', () => {
-    expect(standing(emptyDogState(), 'sit-stay', 'sit-stay.30s').next).toMatchObject({
+    expect(status(emptyDogState(), 'sit-stay', 'sit-stay.30s').next).toMatchObject({
       command: 'sit',
       rungId: 'sit.rear',
     })
-    expect(suggest(emptyDogState(), 'sit-stay', around(0), 'sit-stay.30s')).toBeUndefined()
+    expect(suggest(emptyDogState(), 'sit-stay', conditions(0), 'sit-stay.30s')).toBeUndefined()
   })
 
   it('opens the distance run only when 30 s is held', () => {
     const said = [...passTo(houseCurriculum, 'sit.from-down'), ...passTo(houseCurriculum, 'sit.from-down', 1)]
     const then = (...more: SetPlan[]) =>
-      standing(
+      status(
         stateOf([...said, ...passTo(houseCurriculum, 'sit-stay.45s', 1), ...more]),
         'sit-stay',
         'sit-stay.round-15s',
@@ -141,8 +141,8 @@ describe('the set to work now', () => {
 
   it('asks for the second day on another day, and says nothing more can be gained on the same', () => {
     const state = stateOf([...sitUp, met(1)])
-    expect(suggest(state, 'sit', around(1), 'sit.word-hand', 1)).toBeUndefined()
-    expect(suggest(state, 'sit', around(2, -6), 'sit.word-hand', 1)).toMatchObject({
+    expect(suggest(state, 'sit', conditions(1), 'sit.word-hand', 1)).toBeUndefined()
+    expect(suggest(state, 'sit', conditions(2, -6), 'sit.word-hand', 1)).toMatchObject({
       rungId: 'sit.word-hand',
       why: 'second-day',
     })
@@ -150,44 +150,49 @@ describe('the set to work now', () => {
 
   it('meets a second day without the lure that was taken away', () => {
     const without = stateOf(passTo(houseCurriculum, 'sit.word-hand'))
-    expect(suggest(without, 'sit', around(1), 'sit.full', 1)).toMatchObject({ rungId: 'sit.empty', why: 'second-day' })
+    expect(suggest(without, 'sit', conditions(1), 'sit.full', 1)).toMatchObject({
+      rungId: 'sit.empty',
+      why: 'second-day',
+    })
     // One that never did without is asked for what was promised.
     const still = stateOf(passTo(houseCurriculum, 'sit.empty'))
-    expect(suggest(still, 'sit', around(1), 'sit.full', 1)?.rungId).toBe('sit.full')
+    expect(suggest(still, 'sit', conditions(1), 'sit.full', 1)?.rungId).toBe('sit.full')
   })
 
   it('takes the promised rung where only its second day is missing, then to a new place, made easier there', () => {
     const half = stateOf([...sitUp, met(1), met(2), met(2, 'yard')])
-    expect(suggest(half, 'sit', around(3, -6), 'sit.word-hand')).toMatchObject({
+    expect(suggest(half, 'sit', conditions(3, -6), 'sit.word-hand')).toMatchObject({
       why: 'new-place',
       placeId: 'yard',
       rungId: 'sit.word-hand',
       relaxed: false,
     })
-    expect(suggest(stateOf([...sitUp, met(1), met(2)]), 'sit', around(3, -6), 'sit.word-hand')).toMatchObject({
+    expect(suggest(stateOf([...sitUp, met(1), met(2)]), 'sit', conditions(3, -6), 'sit.word-hand')).toMatchObject({
       placeId: 'yard',
       rungId: 'sit.empty',
       relaxed: true,
     })
-    expect(suggest(half, 'sit', around(2), 'sit.word-hand')).toBeUndefined()
+    expect(suggest(half, 'sit', conditions(2), 'sit.word-hand')).toBeUndefined()
   })
 
   it('asks for another person when only hands are missing', () => {
-    expect(suggest(stateOf([...sitUp, met(1), met(2)]), 'sit', around(3, -6), 'sit.word-hand', 1, 2)).toMatchObject({
-      why: 'new-hands',
-      personId: 'ben',
-      placeId: undefined,
-    })
+    expect(suggest(stateOf([...sitUp, met(1), met(2)]), 'sit', conditions(3, -6), 'sit.word-hand', 1, 2)).toMatchObject(
+      {
+        why: 'new-hands',
+        personId: 'ben',
+        placeId: undefined,
+      },
+    )
   })
 
   it('puts a refresher that is due before climbing, where the dog knows it, and not before it is due', () => {
     const state = stateOf([...sitUp, met(1), met(2), met(2, 'yard'), met(3, 'yard')])
-    expect(suggest(state, 'sit', around(3, 12), 'sit.word-hand')).toMatchObject({
+    expect(suggest(state, 'sit', conditions(3, 12), 'sit.word-hand')).toMatchObject({
       purpose: 'work',
       why: 'onward',
       rungId: 'sit.small-hand',
     })
-    expect(suggest(state, 'sit', around(5), 'sit.word-hand')).toMatchObject({
+    expect(suggest(state, 'sit', conditions(5), 'sit.word-hand')).toMatchObject({
       purpose: 'refresh',
       rungId: 'sit.word-hand',
       placeId: 'barn',
@@ -200,7 +205,7 @@ describe('the set to work now', () => {
       'its own',
     () => {
       const proven = stateOf([...sitUp, met(1), met(2)])
-      expect(suggest(proven, 'sit', around(5, 6), 'sit.word-hand')).toMatchObject({
+      expect(suggest(proven, 'sit', conditions(5, 6), 'sit.word-hand')).toMatchObject({
         purpose: 'refresh',
         rungId: 'sit.word-hand',
       })
@@ -216,7 +221,7 @@ describe('the set to work now', () => {
         dropped,
         ['down.no-lure', 'sit.word'].map((rungId) => ({ rungId, level: 0, places: 1, people: 1 })),
         { traits: plainDog, arrivesOn: '2026-02-20' },
-        around(5, 6),
+        conditions(5, 6),
       ).sets
       expect(all.map((s) => [s.command, s.why])).toEqual([
         ['sit', 'refresher'],
@@ -233,7 +238,7 @@ describe('the set to work now', () => {
       met(2),
       { rung: 'sit.word-hand', reps: 'M M M', day: 6, purpose: 'refresh' },
     ])
-    expect(suggest(state, 'sit', around(6), 'sit.word-hand')).toMatchObject({
+    expect(suggest(state, 'sit', conditions(6), 'sit.word-hand')).toMatchObject({
       rungId: 'sit.empty',
       why: 'rebuild',
       purpose: 'work',
@@ -242,13 +247,14 @@ describe('the set to work now', () => {
 
   it('climbs to the promised level one level at a time', () => {
     const promise = { rungId: 'sit.word-hand', level: 2, places: 1, people: 1 }
-    const at = (state: DogState, day: number) => suggestedFor(houseCurriculum, state, 'sit', [promise], around(day, -6))
+    const at = (state: DogState, day: number) =>
+      suggestedFor(houseCurriculum, state, 'sit', [promise], conditions(day, -6))
     const home = stateOf([...sitUp, met(1), met(2)])
     expect(at(home, 3)).toMatchObject({ why: 'level', level: 1, rungId: 'sit.empty', relaxed: true })
     const busy = stateOf([...sitUp, met(1), met(2), { ...met(3), level: 1 }])
     expect(at(busy, 4)).toMatchObject({ level: 2, rungId: 'sit.empty' })
     const done = stateOf([...sitUp, met(1), met(2), { ...met(3), level: 2 }, { ...met(4), level: 2 }])
-    expect(commandStanding(houseCurriculum, command('sit'), done, [promise]).word).toBe('held')
+    expect(commandStatus(houseCurriculum, command('sit'), done, [promise]).word).toBe('held')
   })
 
   it('names what keeps the suggested rung shut', () => {
@@ -266,8 +272,12 @@ describe('the set to work now', () => {
         state,
         [{ rungId: 'recall.off-leash', level: 0, places: 1, people: 1 }],
         { traits: plainDog, arrivesOn: '2026-02-20' },
-        around(0, 1),
+        conditions(0, 1),
       ).shut,
-    ).toContainEqual({ command: 'recall', rungId: 'recall.off-leash', because: expect.stringContaining('opens when') })
+    ).toContainEqual({
+      command: 'recall',
+      rungId: 'recall.off-leash',
+      because: expect.stringContaining('unlocks when'),
+    })
   })
 })

@@ -1,16 +1,17 @@
-import { commandOf, findRung, runKey as keyOf } from '../curriculum/lookup'
+import { commandOf, findRung, ladderKey as keyOf } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import { isHeldOnLeash, unmetNeeds } from '../progress/gates'
 import { aimsOf, lackOf, promiseGoal, slippedGoals, type Aim, type Goal } from '../promise/goals'
-import { targetsOf } from '../promise/standing'
+import { targetsOf } from '../promise/status'
 import { isWorked, type DogState } from '../progress/state'
-import { teachingLevel, type Around, type CoachedDog } from './allowed'
-import { hold, prove } from './prove'
+import { teachingLevel, type WorkingConditions, type CoachedDog } from './allowed'
+import { secondDay, generalize } from './generalize'
 import { refreshersDue, refresh } from './refresh'
-import type { Answer, Held, Scene, Suggestion, Suggestions } from './suggestion'
+import type { Answer, UnavailableSet, SuggestInput, Suggestion, Suggestions } from './suggestion'
 import { callWanted, taught } from './teach'
 import { fitting } from './where'
+import type { CommandId } from '../ids'
 
 /**
  * Every set that can be worked with this dog now and that brings something nearer, most pressing kind first, and what
@@ -23,26 +24,26 @@ export function suggestAll(
   state: DogState,
   promises: readonly OwnerPromise[],
   dog: CoachedDog,
-  around: Around,
+  conditions: WorkingConditions,
   foundation = false,
 ): Suggestions {
-  const scene: Scene = { curriculum, state, dog, around }
+  const input: SuggestInput = { curriculum, state, dog, conditions }
   const targets = targetsOf(curriculum, promises)
   const answers: Answer[] = [
-    ...pressing(scene, foundation),
-    ...refreshersDue(scene).map(({ at, kept }) => refresh(scene, at, kept)),
-    ...targets.flatMap(({ promise, at }) => promised(scene, promiseGoal(promise, at))),
+    ...pressing(input, foundation),
+    ...refreshersDue(input).map(({ at, kept }) => refresh(input, at, kept)),
+    ...targets.flatMap(({ promise, at }) => promised(input, promiseGoal(promise, at))),
     ...(foundation
       ? curriculum.commands.flatMap((c) =>
           c.foundation === true && !targets.some((t) => t.at.command.id === c.id)
-            ? climbOn(scene, c.id, 'foundation')
+            ? climbOn(input, c.id, 'foundation')
             : [],
         )
       : []),
     ...(promises.length === 0
-      ? begun(scene).flatMap((id) => climbOn(scene, id, 'climb'))
+      ? begun(input).flatMap((id) => climbOn(input, id, 'climb'))
       : targets.every((t) => lackOf(state, promiseGoal(t.promise, t.at)).met)
-        ? [...new Set(targets.map((t) => t.at.command.id))].flatMap((id) => climbOn(scene, id, 'onward'))
+        ? [...new Set(targets.map((t) => t.at.command.id))].flatMap((id) => climbOn(input, id, 'onward'))
         : []),
   ]
   return {
@@ -60,25 +61,25 @@ export function suggestFirst(
   curriculum: Curriculum,
   state: DogState,
   dog: CoachedDog,
-  around: Around,
+  conditions: WorkingConditions,
   foundation: boolean,
 ): readonly Suggestion[] {
-  const scene: Scene = { curriculum, state, dog, around }
-  const before = [...pressing(scene, foundation)]
-  for (const { at, kept } of refreshersDue(scene)) {
-    const answer = refresh(scene, at, kept)
+  const input: SuggestInput = { curriculum, state, dog, conditions }
+  const before = [...pressing(input, foundation)]
+  for (const { at, kept } of refreshersDue(input)) {
+    const answer = refresh(input, at, kept)
     if (!('set' in answer)) continue
     before.push(answer)
     // What is stuck yields to the next one that is due.
-    if (state.runs[at.runKey]?.stuck?.rung !== answer.set.rungId) break
+    if (state.runs[at.ladderKey]?.stuck?.rung !== answer.set.rungId) break
   }
   return once(before.flatMap((a) => ('set' in a ? [a.set] : [])))
 }
 
 /** What comes before everything: with a new dog the mark, then what slipped. */
-const pressing = (scene: Scene, foundation: boolean): readonly Answer[] => [
-  ...(foundation ? markFirst(scene) : []),
-  ...slippedGoals(scene.curriculum, scene.state).flatMap((goal) => answersFor(scene, goal, goal.at.command.id)),
+const pressing = (input: SuggestInput, foundation: boolean): readonly Answer[] => [
+  ...(foundation ? markFirst(input) : []),
+  ...slippedGoals(input.curriculum, input.state).flatMap((goal) => answersFor(input, goal, goal.at.command.id)),
 ]
 
 /** The first set to work now for one command; undefined when there is none. */
@@ -89,81 +90,81 @@ const sameSet = (a: Suggestion, b: Suggestion): boolean =>
   a.rungId === b.rungId && a.placeId === b.placeId && a.personId === b.personId && a.level === b.level
 const once = (sets: readonly Suggestion[]): readonly Suggestion[] =>
   sets.filter((s, i) => sets.findIndex((o) => sameSet(o, s)) === i)
-const onceHeld = (held: readonly Held[]): readonly Held[] =>
+const onceHeld = (held: readonly UnavailableSet[]): readonly UnavailableSet[] =>
   held.filter((h, i) => held.findIndex((o) => o.rungId === h.rungId && o.because === h.because) === i)
 
-const answersFor = (scene: Scene, goal: Goal, wanted: string): readonly Answer[] =>
-  aimsOf(scene.curriculum, scene.state, goal).flatMap((aim) => answer(scene, aim, wanted))
+const answersFor = (input: SuggestInput, goal: Goal, wanted: string): readonly Answer[] =>
+  aimsOf(input.curriculum, input.state, goal).flatMap((aim) => answer(input, aim, wanted))
 
-/** The same for something promised, with what keeps its own rung in hand shut. */
-function promised(scene: Scene, goal: Goal): readonly Answer[] {
-  const { curriculum, state } = scene
-  const { run, runKey, index, command } = goal.at
-  const answers = answersFor(scene, goal, command.id)
-  const rung = run.rungs[Math.min(state.runs[runKey]?.position ?? 0, index)]
+/** Sets for a promise, or what keeps its current rung locked. */
+function promised(input: SuggestInput, goal: Goal): readonly Answer[] {
+  const { curriculum, state } = input
+  const { ladder, ladderKey, index, command } = goal.at
+  const answers = answersFor(input, goal, command.id)
+  const rung = ladder.rungs[Math.min(state.runs[ladderKey]?.position ?? 0, index)]
   const needs = rung && !lackOf(state, goal).met ? unmetNeeds(state, curriculum, rung) : []
   if (!rung || needs.length === 0) return answers
   const first = answers.flatMap((a) => ('set' in a ? [findRung(curriculum, a.set.rungId)] : []))[0]
   const because =
-    `opens when ${needs.map((n) => `${n.command.name} “${n.rung.name}”`).join(' and ')} ` +
+    `unlocks when ${needs.map((n) => `${n.command.name} “${n.rung.name}”`).join(' and ')} ` +
     `${needs.length > 1 ? 'are' : 'is'} ` +
-    `held${first ? `; on the way there, ${first.command.name} “${first.rung.name}” is next` : ''}`
+    `mastered${first ? `; until then, ${first.command.name} “${first.rung.name}” is next` : ''}`
   return [...answers, { shut: { command: command.id, rungId: rung.id, because } }]
 }
 
-function answer(scene: Scene, aim: Aim, wanted: string): readonly Answer[] {
+function answer(input: SuggestInput, aim: Aim, wanted: string): readonly Answer[] {
   const { goal } = aim
-  const lack = lackOf(scene.state, goal)
+  const lack = lackOf(input.state, goal)
   const own =
     aim.kind === 'climb'
-      ? taught(scene, aim.rung, aim.why === 'rebuild' || aim.why === 'climb-back' ? aim.why : 'climb', wanted)
+      ? taught(input, aim.rung, aim.why === 'rebuild' || aim.why === 'climb-back' ? aim.why : 'climb', wanted)
       : aim.kind === 'hold'
-        ? hold(scene, aim, lack, wanted)
-        : prove(scene, aim, lack, wanted)
+        ? secondDay(input, aim, lack, wanted)
+        : generalize(input, aim, lack, wanted)
   // Until it is passed, it is called where it is taught, and some schools teach above the level that was promised.
-  const taughtAt = aim.kind === 'prove' ? 0 : teachingLevel(scene.around.method, goal.at.rung)
-  return [...own, ...calls(scene, goal, Math.max(taughtAt, goal.level), wanted)]
+  const taughtAt = aim.kind === 'prove' ? 0 : teachingLevel(input.conditions.method, goal.at.rung)
+  return [...own, ...calls(input, goal, Math.max(taughtAt, goal.level), wanted)]
 }
 
 /**
  * The long line in each place in which a goal beyond the gate is to be met, at the level it is worked at there: what
  * the gate waits for.
  */
-function calls(scene: Scene, goal: Goal, level: number, wanted: string): readonly Answer[] {
-  return fitting(scene, goal.at)
+function calls(input: SuggestInput, goal: Goal, level: number, wanted: string): readonly Answer[] {
+  return fitting(input, goal.at)
     .slice(0, Math.max(1, goal.places))
     .flatMap((place) => {
-      const line = callWanted(scene, goal.at, place, level)
-      return line && isHeldOnLeash(scene.state, line)
-        ? answersFor(scene, { at: line, level, places: 0, people: 0, placeId: place.id, leashed: true }, wanted)
+      const line = callWanted(input, goal.at, place, level)
+      return line && isHeldOnLeash(input.state, line)
+        ? answersFor(input, { at: line, level, places: 0, people: 0, placeId: place.id, leashed: true }, wanted)
         : []
     })
 }
 
 /** With a dog that has passed nothing yet, the mark; one that learns without it knows what pays. Common practice. */
-function markFirst(scene: Scene): readonly Answer[] {
-  const marks = commandOf(scene.curriculum, 'marks')
-  const isNew = Object.values(scene.state.runs).every((r) => Object.values(r.tallies).every((t) => t.met.length === 0))
-  return marks && isNew ? climbOn(scene, marks.id, 'mark-first') : []
+function markFirst(input: SuggestInput): readonly Answer[] {
+  const marks = commandOf(input.curriculum, 'marks')
+  const isNew = Object.values(input.state.runs).every((r) => Object.values(r.tallies).every((t) => t.met.length === 0))
+  return marks && isNew ? climbOn(input, marks.id, 'mark-first') : []
 }
 
 /** The rung in hand of each run of a command that is open, whether or not anything is promised of it. */
 function climbOn(
-  scene: Scene,
-  commandId: string,
+  input: SuggestInput,
+  commandId: CommandId,
   why: 'foundation' | 'onward' | 'climb' | 'mark-first',
 ): readonly Answer[] {
-  const command = scene.curriculum.commands.find((c) => c.id === commandId)
-  for (const run of command?.runs ?? []) {
-    const runKey = `${commandId}/${run.id}`
-    const index = scene.state.runs[runKey]?.position ?? 0
-    const rung = run.rungs[index]
-    const found = command && rung ? taught(scene, { rung, run, command, index, runKey }, why, commandId) : []
+  const command = input.curriculum.commands.find((c) => c.id === commandId)
+  for (const ladder of command?.runs ?? []) {
+    const ladderKey = keyOf(commandId, ladder.id)
+    const index = input.state.runs[ladderKey]?.position ?? 0
+    const rung = ladder.rungs[index]
+    const found = command && rung ? taught(input, { rung, ladder, command, index, ladderKey }, why, commandId) : []
     if (found.some((a) => 'set' in a)) return found.filter((a) => 'set' in a)
   }
   return []
 }
 
 /** Commands that were worked and are not at their end. */
-const begun = ({ curriculum, state }: Scene): readonly string[] =>
+const begun = ({ curriculum, state }: SuggestInput): readonly string[] =>
   curriculum.commands.flatMap((c) => (c.runs.some((r) => isWorked(state.runs[keyOf(c.id, r.id)])) ? [c.id] : []))

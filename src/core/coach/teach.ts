@@ -1,36 +1,36 @@
 import { findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import { kitFor } from '../method/instruct'
 import { mayCall } from '../progress/gates'
-import { topHeld } from '../progress/state'
-import { refusedBecause, teachingLevel, type Ground } from './allowed'
-import type { Answer, Scene, Why } from './suggestion'
+import { topMastered } from '../progress/state'
+import { refusedBecause, teachingLevel, type TrainingLocation } from './allowed'
+import type { Answer, SuggestInput, Why } from './suggestion'
 import { knownContext, noPlace, spreads, teachingPlaces } from './where'
 
 /**
  * A set at this rung where it is taught: the first place in which nothing speaks against it. What is called loose waits
  * for the long line in its place, and goes nowhere else meanwhile.
  */
-export function taught(scene: Scene, at: RungPlaceInLadder, why: Why, wanted: string): readonly Answer[] {
-  const { curriculum, state, dog, around } = scene
-  const level = teachingLevel(scene.around.method, at.rung)
-  const kit = kitFor(at.rung, around.method)
-  const places = teachingPlaces(scene, at)
-  const refusals = places.map((place) => refusedBecause(curriculum, state, at, { place, level, kit }, dog, around))
+export function taught(input: SuggestInput, at: RungPlaceInLadder, why: Why, wanted: string): readonly Answer[] {
+  const { curriculum, state, dog, conditions } = input
+  const level = teachingLevel(input.conditions.method, at.rung)
+  const kit = kitFor(at.rung, conditions.method)
+  const places = teachingPlaces(input, at)
+  const refusals = places.map((place) => refusedBecause(curriculum, state, at, { place, level, kit }, dog, conditions))
   const index = refusals.findIndex((r, i) => {
     const place = places[i]
-    return r === undefined || (place !== undefined && callWanted(scene, at, place, level) !== undefined)
+    return r === undefined || (place !== undefined && callWanted(input, at, place, level) !== undefined)
   })
   const place = places[index]
   const because = place ? refusals[index] : (refusals[0] ?? noPlace(at))
   if (!place || because !== undefined)
     return [{ shut: { command: at.command.id, rungId: at.rung.id, because: because ?? noPlace(at) } }]
-  const known = at.index <= topHeld(at.run, state.runs[at.runKey]) ? knownContext(scene, at, kit) : undefined
+  const known = at.index <= topMastered(at.ladder, state.runs[at.ladderKey]) ? knownContext(input, at, kit) : undefined
   const matters =
     level > 0 ||
     at.rung.gate !== undefined ||
     at.rung.criterion.place !== undefined ||
     refusals.some((r) => r !== undefined) ||
-    spreads(scene, at)
+    spreads(input, at)
   return [
     {
       set: {
@@ -55,9 +55,9 @@ export function taught(scene: Scene, at: RungPlaceInLadder, why: Why, wanted: st
  * is, or none is asked for.
  */
 export function callWanted(
-  { curriculum, state }: Scene,
+  { curriculum, state }: SuggestInput,
   at: RungPlaceInLadder,
-  place: Ground,
+  place: TrainingLocation,
   level: number,
 ): RungPlaceInLadder | undefined {
   const call = at.rung.kind === 'recall' ? gateOf(curriculum, at.rung)?.call : undefined

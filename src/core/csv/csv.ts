@@ -29,7 +29,7 @@ export function readCsv(bytes: Uint8Array): CsvRead {
   return readCsvText(text)
 }
 
-/** The same from text. */
+/** Reads a table from text. */
 export function readCsvText(text: string): CsvRead {
   // Some spreadsheets say in a first line of its own what parts the cells.
   const marked = /^\uFEFF?sep=([,;\t])\r?\n/i.exec(text)

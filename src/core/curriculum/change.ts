@@ -12,9 +12,9 @@ export function changeRungs(
 ): Curriculum {
   const replaced: Record<string, string> = { ...curriculum.instead, ...instead }
   const commands = curriculum.commands.flatMap((command) => {
-    const runs = command.runs.flatMap((run) => {
-      const changed = run.rungs.map((rung) => change(rung, command))
-      run.rungs.forEach((rung, i) => {
+    const runs = command.runs.flatMap((ladder) => {
+      const changed = ladder.rungs.map((rung) => change(rung, command))
+      ladder.rungs.forEach((rung, i) => {
         if (changed[i]) return
         const nearest =
           changed.slice(i).find((r) => r !== undefined) ?? changed.slice(0, i).findLast((r) => r !== undefined)
@@ -22,7 +22,7 @@ export function changeRungs(
         if (stands !== undefined) replaced[rung.id] = stands
       })
       const rungs = changed.filter((r) => r !== undefined)
-      return rungs.length > 0 ? [{ ...run, rungs }] : []
+      return rungs.length > 0 ? [{ ...ladder, rungs }] : []
     })
     return runs.length > 0 ? [{ ...command, runs }] : []
   })

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { tooEarlyBecause } from '../dog/early'
+import { belowAgeBecause } from '../dog/ageLimits'
 import { houseVersionFour } from './earlier'
 import { houseCurriculum } from './house'
 import { allNeeds, allRungs, findRung } from './lookup'
@@ -85,14 +85,14 @@ describe('the shipped ladder', () => {
   it('in its first week a young dog touches over a room, is called off the bowl, and is walked away from', () => {
     const early = (id: string) => {
       const at = findRung(houseCurriculum, id)
-      return at && tooEarlyBecause(at.rung, { young: true, arrivesOn: '2026-03-01' }, '2026-03-03', 'room')
+      return at && belowAgeBecause(at.rung, { young: true, arrivesOn: '2026-03-01' }, '2026-03-03', 'room')
     }
     for (const id of ['touch.one-step', 'touch.across', 'recall.bowl', 'settle.walks-away'])
       expect([id, early(id)]).toEqual([id, undefined])
     expect(early('sit-stay.step')).toContain('duration only')
   })
 
-  it('down at half a metre is held 30 to 45 s before it grows, to five minutes; distance has its own way', () => {
+  it('down at half a meter is held 30 to 45 s before it grows, to five minutes; distance has its own way', () => {
     const near = houseCurriculum.commands
       .find((c) => c.id === 'down-distance')
       ?.runs.find((r) => r.id === 'near')

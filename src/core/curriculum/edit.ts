@@ -6,7 +6,7 @@ export interface RunPlace {
   readonly run: string
 }
 
-/** The file with the rungs of one run made anew; as it was where it has no such run. */
+/** The file with the rungs of one run made again; as it was where it has no such run. */
 export const withRungs = (
   file: CurriculumFile,
   { command, run }: RunPlace,

@@ -21,7 +21,7 @@ describe('the prerequisite graph', () => {
     const ties = graph.ties.map((t) => `${t.to.name} ← ${t.from.name}`)
     expect(ties).toEqual(
       expect.arrayContaining([
-        'Place: Lies on it ← Down: Word alone',
+        'Place: Lies on the bed ← Down: Word alone',
         'Down-stay, duration: 1 s ← Down: Word alone',
         'Sit-stay, duration: 1 s ← Sit: Empty hand',
         'Sit-stay, duration: 5 s with the word ← Sit: Word alone',

@@ -1,4 +1,4 @@
-import { allNeeds, findRung, sayRun } from './lookup'
+import { allNeeds, findRung, ladderText } from './lookup'
 import type { Curriculum } from './types'
 
 export interface GraphPeg {
@@ -36,14 +36,14 @@ export function graphOf(curriculum: Curriculum): PrerequisiteGraph {
     rungs.flatMap((r) => allNeeds(curriculum, r).map((n) => findRung(curriculum, n)?.rung.id ?? n)),
   )
   const lines = curriculum.commands.flatMap((c) =>
-    c.runs.map((run): GraphLine => ({
+    c.runs.map((ladder): GraphLine => ({
       command: c.id,
-      run: run.id,
-      name: sayRun(c, run),
-      pegs: run.rungs.map((r, i) => ({
+      run: ladder.id,
+      name: ladderText(c, ladder),
+      pegs: ladder.rungs.map((r, i) => ({
         id: r.id,
         name: r.name,
-        at: run.rungs.length === 1 ? 0.5 : i / (run.rungs.length - 1),
+        at: ladder.rungs.length === 1 ? 0.5 : i / (ladder.rungs.length - 1),
         tied: allNeeds(curriculum, r).length > 0 || needed.has(r.id),
       })),
     })),

@@ -28,12 +28,12 @@ const saysItHolds =
 /** What the words for a floor let somebody expect of its grip; undefined where they say nothing. A person decides. */
 export function proposedGrip(surface: string | undefined): Grip | undefined {
   if (surface === undefined) return undefined
-  const said = surface.toLowerCase()
-  const rest = said.replace(new RegExp(saysItHolds.source, 'gi'), ' ')
+  const name = surface.toLowerCase()
+  const rest = name.replace(new RegExp(saysItHolds.source, 'gi'), ' ')
   const words = rest.split(/[^\p{L}]+/u)
   // “Rubber mats on tiles”: where one part slides, the feet may stand on that.
   if (words.some((w) => poorFloors.has(w))) return 'poor'
-  return rest !== said || words.some((w) => goodFloors.has(w)) ? 'good' : undefined
+  return rest !== name || words.some((w) => goodFloors.has(w)) ? 'good' : undefined
 }
 
 /** Whether feet slide there: somebody said so, or nobody said anything and its words sound like it. */

@@ -3,6 +3,7 @@ import { houseCurriculum } from './house'
 import { findCommand, findRung, rungsOf } from './lookup'
 import type { Command, Curriculum, Rung } from './types'
 import { curriculumFaults } from './validate'
+import type { RungId } from '../ids'
 
 const command = (id: string): Command => {
   const found = findCommand(houseCurriculum, id)
@@ -78,9 +79,9 @@ describe('the house curriculum', () => {
     expect(names('place', 'place')).toEqual([
       'One or two paws',
       'Four paws',
-      'Lies on it',
+      'Lies on the bed',
       'Goes untempted',
-      'Word as it sets off',
+      'Word as the dog sets off',
       'Hand alone',
       'Release, toss away',
       '5 s',
@@ -115,7 +116,7 @@ describe('the house curriculum', () => {
       'A step and back, 5 s',
       'Two steps, 5 s',
       'End of the leash, 5 s',
-      'Walk round, 5 s',
+      'Walk around, 5 s',
       '3 m, 5 s',
       '5 m, 10 s',
       '10 m, 15 s',
@@ -139,7 +140,7 @@ describe('the house curriculum', () => {
     },
   )
 
-  it('says no word before the behaviour is there', () => {
+  it('says no word before the behavior is there', () => {
     const shaped = houseCurriculum.commands
       .flatMap(rungsOf)
       .filter((r) => r.stage === 'shape' || r.stage === 'empty-hand')
@@ -169,7 +170,7 @@ describe('top rungs against long-standing obedience trial regulations (figures f
 })
 
 describe('a curriculum that cannot be worked by is named as such', () => {
-  const change = (rungId: string, to: Partial<Rung>): Curriculum => ({
+  const change = (rungId: RungId, to: Partial<Rung>): Curriculum => ({
     ...houseCurriculum,
     commands: houseCurriculum.commands.map((c) => ({
       ...c,

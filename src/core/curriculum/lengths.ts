@@ -1,7 +1,7 @@
 import { wordsIn, type Measures } from '../measures'
 import type { Curriculum } from './types'
 
-/** Fields whose words are names that code compares: a kit is called by its metres, whatever the house says. */
+/** Fields whose words are names that code compares: a kit is called by its meters, whatever the house says. */
 const names = new Set(['id', 'kit'])
 
 function inFeet<T>(value: T): T

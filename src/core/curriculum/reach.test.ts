@@ -23,7 +23,7 @@ describe('kit and distance', () => {
         expect([g.id, kitFor(g, defaultMethod)]).toEqual([g.id, expect.stringMatching(/long line|self-winding leash/)])
   })
 
-  // Lengths in feet and metres as leashes are sold: 4 ft, 6 ft. Common practice.
+  // Lengths in feet and meters as leashes are sold: 4 ft, 6 ft. Common practice.
   it.each([
     ['1.8 m leash', 'sit-stay.leash-end-5s', true],
     ['1.2 m leash', 'sit-stay.leash-end-5s', false],

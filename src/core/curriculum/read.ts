@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import houseFile from './house.json'
+import { reworded } from './reworded'
 import { roleGroups, rolesOf, type Role, type WithRoles } from './roles'
 import { curriculumFile, mostRungs, type CurriculumFile } from './schema'
 import type { Curriculum, Gate } from './types'
@@ -27,7 +28,7 @@ export function readCurriculum(text: string): ReadCurriculum {
   return checkCurriculum(raw)
 }
 
-/** The same for a value already parsed from JSON. */
+/** Checks a curriculum already parsed from JSON. */
 export function checkCurriculum(raw: unknown): ReadCurriculum {
   const rungs = countRungs(raw)
   if (rungs > mostRungs)
@@ -40,8 +41,9 @@ export function checkCurriculum(raw: unknown): ReadCurriculum {
   return faults.length > 0 ? refuse(faults) : { ok: true, curriculum }
 }
 
-/** The working curriculum: every rung knows its command, its run and its roles. */
-export function fromFile(file: CurriculumFile): Curriculum {
+/** The working curriculum: every rung knows its command, its ladder and its roles. Shipped texts are said as now. */
+export function fromFile(read: CurriculumFile): Curriculum {
+  const file = reworded(read)
   const roles = rolesMeant(file)
   const instead = standIns(file)
   return {
@@ -102,8 +104,8 @@ function completedGates(file: CurriculumFile): readonly Gate[] {
       : [
           {
             id,
-            name: 'The unclip gate',
-            words: 'Off leash only in a secure enclosure; public places by local law.',
+            name: 'Off-leash requirement',
+            words: 'Off leash only in a secure enclosure. In public places, local law decides.',
             needs,
             ...(call === undefined ? {} : { call }),
           },
@@ -220,5 +222,5 @@ export function readDraftText(text: string): CurriculumFile | undefined {
     return undefined
   }
   // Values may still be wrong: the editor shows each fault, and only a file without any is published.
-  return draftShape.safeParse(raw).success ? (raw as CurriculumFile) : undefined
+  return draftShape.safeParse(raw).success ? reworded(raw as CurriculumFile) : undefined
 }

@@ -5,7 +5,7 @@ import { axes, callMoments, holdPays, kits, placeKinds, promptLevels, repKinds, 
 
 /**
  * The curriculum file: JSON, UTF-8, described here once. Types, checks and the exported JSON Schema all come from these
- * shapes. Times are seconds, distances metres; unknown keys are refused, so a value in another unit cannot slip in.
+ * shapes. Times are seconds, distances meters; unknown keys are refused, so a value in another unit cannot slip in.
  */
 
 /** More rungs than this is no curriculum; the file is refused before it is looked at closely. */
@@ -32,8 +32,8 @@ const criterion = z
       .positive()
       .max(3600)
       .optional()
-      .describe('Seconds held until released; for a settle rung the calm time of one rep'),
-    metres: z.number().positive().max(200).optional().describe('Metres between handler and dog'),
+      .describe('Seconds stayed until released; for a settle rung the calm time of one rep'),
+    metres: z.number().positive().max(200).optional().describe('Meters between handler and dog'),
     steps: z
       .int()
       .positive()
@@ -43,7 +43,7 @@ const criterion = z
     help: z.enum(promptLevels).describe('The most help a clean rep may use'),
     start: text(60).optional(),
     handler: text(60).optional(),
-    place: z.enum(placeKinds).optional().describe('The rung counts only in a place of this kind'),
+    place: z.enum(placeKinds).optional().describe('The rung counts only in a location of this kind'),
     words: text(200).describe('The criterion in a trainer’s words'),
   })
   .readonly()
@@ -90,28 +90,28 @@ export const rungFile = z
     say: text(200).describe('{cue}, {name}, {release}, {marker} stand for the dog’s own words'),
     dontSay: text(200),
     ways: z.array(text(120)).max(12).readonly().describe('Other techniques for this rung'),
-    needs: z.array(id).max(12).readonly().describe('Ids of rungs that must be held first'),
+    needs: z.array(id).max(12).readonly().describe('Ids of rungs that must be mastered first'),
     gate: id.optional().describe('The gate of the file that must be open before this rung is suggested'),
     kit: z.enum(kits).optional().describe('What the rung is worked on; none is loose, and then it needs a gate'),
     holdPay: z
       .enum(holdPays)
       .optional()
       .describe(
-        'How a hold is paid: at each interval of one hold with one release, inside at an interval of its own, or on ' +
-          'return. Left out: on return where the handler goes away, at each interval below 30 s, else inside',
+        'How a hold is rewarded: at each interval of one hold with one release, inside at an interval of its own, or ' +
+          'on return. Left out: on return where the handler goes away, at each interval below 30 s, else inside',
       ),
     alwaysPaid: z
       .boolean()
       .optional()
       .describe(
-        'Every clean rep is paid, whatever the house’s schedule says; left out: so for recalls, not for others',
+        'Every clean rep is rewarded, whatever the kennel’s schedule says; left out: so for recalls, not for others',
       ),
     jackpot: z
       .boolean()
       .optional()
       .describe(
-        'The first clean rep ever is a hard thing done for the first time, and is paid five pieces one after ' +
-          'another; left out: so where the word stands alone',
+        'The first clean rep ever is a hard thing done for the first time, and is rewarded with five pieces one ' +
+          'after another; left out: so where the word stands alone',
       ),
     callWhen: z
       .enum(callMoments)
@@ -126,7 +126,7 @@ export const rungFile = z
       .readonly()
       .optional()
       .describe(
-        'Settle: seconds between two pays, least first; the next one after a calm minute, the one before after a ' +
+        'Settle: seconds between two rewards, least first; the next one after a calm minute, the one before after a ' +
           'struggle',
       ),
     paySteps: z
@@ -134,7 +134,7 @@ export const rungFile = z
       .min(1)
       .max(200)
       .optional()
-      .describe('Heel: paid every so many steps of the stretch; left out: once, at its end'),
+      .describe('Heel: rewarded every so many steps of the stretch; left out: once, at its end'),
     hides: z
       .boolean()
       .optional()
@@ -179,11 +179,12 @@ export const gate = z
     id,
     name: text(60),
     words: text(200),
-    needs: z.array(id).min(1).max(12).readonly().describe('Ids of rungs that must be held on leash first'),
+    needs: z.array(id).min(1).max(12).readonly().describe('Ids of rungs that must be mastered on leash first'),
     call: id
       .optional()
       .describe(
-        'The recall that must be held on leash at the very place and level before the dog is called there without one',
+        'The recall that must be mastered on leash at that very location and level before the dog is called there ' +
+          'without one',
       ),
   })
   .readonly()
@@ -212,7 +213,7 @@ const command = z
       .describe('Switched off until it is promised: a dog without that promise has nothing of it on its pages'),
     grip: z.boolean().optional().describe('Not on a slippery floor'),
     quota: quota.optional().describe('A number to reach, paced day by day'),
-    roads: z.array(road).max(12).readonly().describe('Other roads when the command is stuck'),
+    roads: z.array(road).max(12).readonly().describe('Other methods when the command is stuck'),
     runs: z
       .array(run)
       .min(1)

@@ -28,7 +28,7 @@ export type Rung = RungFile & {
   readonly as?: readonly Role[]
 }
 
-export interface Run {
+export interface Ladder {
   readonly id: string
   readonly name: string
   readonly aside?: boolean | undefined
@@ -36,7 +36,7 @@ export interface Run {
 }
 
 type CommandFile = CurriculumFile['commands'][number]
-export type Command = Omit<CommandFile, 'runs'> & { readonly runs: readonly Run[] }
+export type Command = Omit<CommandFile, 'runs'> & { readonly runs: readonly Ladder[] }
 
 export interface Curriculum {
   readonly id: string

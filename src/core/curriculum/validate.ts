@@ -1,6 +1,6 @@
 import { ruleFault } from '../rule/rule'
 import { allNeeds } from './lookup'
-import type { Command, Curriculum, Rung, Run } from './types'
+import type { Command, Curriculum, Rung, Ladder } from './types'
 
 export interface CurriculumFault {
   readonly where: string
@@ -70,13 +70,13 @@ function rungFaults(rung: Rung): CurriculumFault[] {
   )
     fault(`a ${rung.kind} rung needs the seconds within which it counts`)
   const { payEvery, paySteps } = rung
-  if (payEvery && rung.kind !== 'settle') fault('only a settle rung is paid at an interval of its own')
-  if (payEvery?.some((s, i) => s <= (payEvery[i - 1] ?? 0))) fault('the pay intervals go up, each once')
+  if (payEvery && rung.kind !== 'settle') fault('only a settle rung is rewarded at an interval of its own')
+  if (payEvery?.some((s, i) => s <= (payEvery[i - 1] ?? 0))) fault('the reward intervals go up, each once')
   if (payEvery && criterion.seconds !== undefined && Math.max(...payEvery) >= criterion.seconds)
-    fault(`a pay every ${Math.max(...payEvery)} s never comes in ${criterion.seconds} s`)
-  if (paySteps !== undefined && rung.kind !== 'heel') fault('only a heel rung is paid by steps')
+    fault(`a reward every ${Math.max(...payEvery)} s never comes in ${criterion.seconds} s`)
+  if (paySteps !== undefined && rung.kind !== 'heel') fault('only a heel rung is rewarded by steps')
   if (paySteps !== undefined && criterion.steps !== undefined && paySteps > criterion.steps)
-    fault(`a pay every ${paySteps} steps never comes in ${criterion.steps}`)
+    fault(`a reward every ${paySteps} steps never comes in ${criterion.steps}`)
   if (rung.callWhen && rung.kind !== 'recall' && rung.kind !== 'position') fault('nobody is called on this rung')
   if (criterion.words.trim() === '') fault('the criterion is not said in words')
   if (rung.name.trim() === '') fault('the rung has no name')
@@ -128,7 +128,7 @@ function gateFaults(curriculum: Curriculum, rungs: readonly Rung[]): CurriculumF
 /** On paper and at the desk a rung goes by its name: two of one ladder may not bear one. */
 function sameNames(command: Command): CurriculumFault[] {
   return command.runs
-    .flatMap((run) => repeated(run.rungs.map((r) => r.name.trim().toLowerCase())))
+    .flatMap((ladder) => repeated(ladder.rungs.map((r) => r.name.trim().toLowerCase())))
     .flatMap((f) => {
       const twice = command.runs.flatMap((r) => r.rungs).findLast((r) => r.name.trim().toLowerCase() === f.where)
       return twice ? [{ where: twice.id, reason: `two rungs of ${command.name} are called “${twice.name}”` }] : []
@@ -155,10 +155,12 @@ function needFaults(rungs: readonly Rung[]): CurriculumFault[] {
 }
 
 /** A rung that needs a later one of its own run, or a loop that closes through the order of runs, can never open. */
-function orderFaults(curriculum: Curriculum, runs: readonly Run[]): CurriculumFault[] {
+function orderFaults(curriculum: Curriculum, runs: readonly Ladder[]): CurriculumFault[] {
   const rungs = runs.flatMap((r) => r.rungs)
   const byId = index(rungs)
-  const before = new Map(runs.flatMap((run) => run.rungs.map((rung, i) => [rung.id, run.rungs[i - 1]] as const)))
+  const before = new Map(
+    runs.flatMap((ladder) => ladder.rungs.map((rung, i) => [rung.id, ladder.rungs[i - 1]] as const)),
+  )
   const needs = (r: Rung): readonly Rung[] => allNeeds(curriculum, r).flatMap((n) => byId.get(n) ?? [])
   if (cyclesAmong(rungs, needs, () => '').length > 0) return []
   return cyclesAmong(
@@ -167,7 +169,7 @@ function orderFaults(curriculum: Curriculum, runs: readonly Run[]): CurriculumFa
       const below = before.get(r.id)
       return below ? [...needs(r), below] : needs(r)
     },
-    (path) => `can never open: it comes before what it needs, by way of ${path.join(' → ')}`,
+    (path) => `can never unlock: it comes before what it needs, by way of ${path.join(' → ')}`,
   )
 }
 
@@ -200,10 +202,10 @@ function cyclesAmong(
   return found
 }
 
-/** On one axis seconds and metres may not shrink: a rung on the way up is never easier than the one before. */
-function descents(run: Run): CurriculumFault[] {
-  return run.rungs.flatMap((rung, i) => {
-    const before = run.rungs[i - 1]
+/** On one axis seconds and meters may not shrink: a rung on the way up is never easier than the one before. */
+function descents(ladder: Ladder): CurriculumFault[] {
+  return ladder.rungs.flatMap((rung, i) => {
+    const before = ladder.rungs[i - 1]
     if (!before || before.axis !== rung.axis) return []
     const measure = (r: Rung) =>
       r.axis === 'distance'

@@ -19,19 +19,19 @@ export const repKinds = ['position', 'timed', 'uncued', 'heel', 'recall', 'settl
  */
 export const holdPays = ['each-interval', 'inside', 'on-return'] as const
 export const holdPayWords: Readonly<Record<(typeof holdPays)[number], string>> = {
-  'each-interval': 'paid at each interval, then one release',
-  inside: 'paid inside, at an interval of its own',
-  'on-return': 'paid on return, where the dog is',
+  'each-interval': 'rewarded at each interval, then one release',
+  inside: 'rewarded inside, at an interval of its own',
+  'on-return': 'rewarded on return, where the dog is',
 }
 /** When a dog is called: the moment belongs to the rung. */
 export const callMoments = ['finishes-bowl', 'picks-up', 'from-stay', 'looks-away', 'looks-up', 'in-turn'] as const
 export const callMomentWords: Readonly<Record<(typeof callMoments)[number], string>> = {
-  'finishes-bowl': 'as it finishes the bowl',
-  'picks-up': 'as it picks up the tossed piece',
-  'from-stay': 'from the stay, at a moment it cannot foresee',
-  'looks-away': 'while it sniffs or looks away',
-  'looks-up': 'as it looks up by itself',
-  'in-turn': 'once the other has paid it',
+  'finishes-bowl': 'as the dog finishes the bowl',
+  'picks-up': 'as the dog picks up the tossed piece',
+  'from-stay': 'from the stay, at a moment the dog cannot foresee',
+  'looks-away': 'while the dog sniffs or looks away',
+  'looks-up': 'as the dog looks up unasked',
+  'in-turn': 'once the other person has rewarded the dog',
 }
 /** How much help the dog gets, least first. */
 export const promptLevels = ['none', 'smaller-signal', 'full-signal', 'voice', 'body', 'lure', 'leash'] as const

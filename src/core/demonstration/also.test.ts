@@ -4,7 +4,7 @@ import { findRung, hasRole, rungsOf } from '../curriculum/lookup'
 import { heard } from '../dog/deaf'
 import { plainDog, type DogTraits } from '../dog/traits'
 import { dogAsThing, kennelWord } from '../owner/words'
-import { goes, homeDog, homeOf } from '../tests/home'
+import { homeItem, homeDog, homeOf } from '../tests/home'
 import { homeOfPromised, shownOf } from '../tests/promised'
 
 /** What an owner of such a dog is shown, told and given to practice, where everything was promised. */
@@ -77,7 +77,7 @@ describe('what was promised beyond the items of a demonstration', () => {
     expect(shown?.tellOwner).toMatch(
       /^Wait until she looks away\. Then say “Teasel, come!” once, in a bright voice\. Hold your closed hand low/,
     )
-    expect(shown?.walk).toBe('It is on the long line, free to sniff.')
+    expect(shown?.walk).toBe('Teasel is on the long line, free to sniff.')
     expect(shown?.ifFails).toContain('Do not call again')
     const { weeks } = homeOf(commands)
     for (const week of weeks)
@@ -89,7 +89,7 @@ describe('what was promised beyond the items of a demonstration', () => {
   it('a dog that sits in front comes round to the side where it holds that, and nobody steps in', () => {
     const shows = (holds?: (id: string) => boolean) =>
       everything({}, ['recall.front'], holds).script.items.find((i) => i.kind === 'sit-come')
-    expect(shows()?.shows).toContain('sits in front, and comes round to your left on one cue.')
+    expect(shows()?.shows).toContain('sits in front, then comes around to your left on one cue.')
     expect(shows()?.rungs.map((r) => r.rungId)).toContain('heel-side.off-side')
     expect(shows((id) => !id.startsWith('heel-side'))?.shows).toContain('sits in front.')
   })
@@ -102,7 +102,7 @@ describe('what was promised beyond the items of a demonstration', () => {
   })
 
   it('the release is asked for by itself, and nothing ends it', () => {
-    const made = homeOf([goes('release', { word: 'Okay', isRelease: true })], { weeks: 4, sessions: 1 })
+    const made = homeOf([homeItem('release', { word: 'Okay', isRelease: true })], { weeks: 4, sessions: 1 })
     expect(made.weeks[0]?.lines[0]?.words).toBe(
       'Say “Okay” once, in your normal voice. Wait three seconds. Reward her when Teasel does it. ' +
         'Do this 15 times a day.',

@@ -45,7 +45,7 @@ describe('the chance of one item', () => {
 })
 
 describe('the chance of the whole', () => {
-  /** Written apart: days are drawn, then items, and those days counted on which all came off. */
+  /** Written apart: days are drawn, then items, and those days counted on which all worked. */
   function simulated(chances: readonly number[], scatter: number, days: number): number {
     const chance = seeded(11)
     const normal = () => Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance())

@@ -1,11 +1,12 @@
 import { wilson } from '../evidence/interval'
-import { houseForgetting, retention, type Forgetting, type Memory } from '../progress/memory'
+import { houseForgetting, retention, type Forgetting, type Memory } from '../progress/retention'
+import type { EpochMs } from '../epochMs'
 
 /** A rep as evidence for an item: at a rung that the item shows, or at a harder one on its axis. */
 export interface Trial {
   readonly day: string
   /** ms since the epoch */
-  readonly at: number
+  readonly at: EpochMs
   readonly place: string
   readonly person: string
   readonly clean: boolean
@@ -23,12 +24,12 @@ export interface Occasion {
   readonly place: string
   readonly person: string
   /** ms since the epoch */
-  readonly at: number
+  readonly at: EpochMs
 }
 
 export interface ItemChance {
   readonly id: string
-  /** That it comes off at the first try, 0–1. */
+  /** That it works at the first try, 0–1. */
   readonly chance: number
   /** 95 % of what the reps leave open, 0–1. */
   readonly low: number
@@ -42,26 +43,30 @@ export interface ItemChance {
 }
 
 /**
- * House: a rep in the very place with the very person counts in full; a dog generalises badly (common practice), so one
- * elsewhere or with somebody else counts for half, both for a quarter.
+ * Design choice: a rep in the very place with the very person counts in full; a dog generalizes badly (common
+ * practice), so one elsewhere or with somebody else counts for half, both for a quarter.
  */
 const elsewhere = 0.5
 /**
- * House: what was never asked for in this place, or by this person, comes off so much less often the first time there.
+ * Design choice: what was never asked for in this place, or by this person, works so much less often the first time
+ * there.
  */
 const firstThere = 0.85
 /**
- * House: what is held came off about so often before anything else is known of it, and that weighs so many reps.
- * Read off simulated dogs (bench/demonstration.ts).
+ * Design choice: what is held worked about so often before anything else is known of it, and that weighs so many
+ * reps. Read off simulated dogs (bench/demonstration.ts).
  */
 export const prior = { share: 0.92, weight: 3 } as const
-/** House: a rep counts for half once so many newer ones are known: what it was while it learnt says little of today. */
+/**
+ * Design choice: a rep counts for half once so many newer ones are known: what it was while it learned says little of
+ * today.
+ */
 const halfAfterReps = 8
 /** Older ones weigh nothing any more. */
 const mostTrials = 60
 /**
- * House: what is predicted to be forgotten still comes off so often; relearning is quicker than learning (savings,
- * Ebbinghaus 1885). Read off simulated dogs (bench/demonstration.ts).
+ * Design choice: what is predicted to be forgotten still works so often; relearning is quicker than learning
+ * (savings, Ebbinghaus 1885). Read off simulated dogs (bench/demonstration.ts).
  */
 const savings = 0.5
 
@@ -75,37 +80,37 @@ function keptBy({ memory, trials }: ItemEvidence, on: Occasion, model: Forgettin
   return retention({ ...memory, since: Math.min(on.at, Math.max(memory.since, last)) }, on.at, model)
 }
 
-/** The chance that one item comes off on the day, from the dog's own reps, less what will be forgotten by then. */
+/** The chance that one item works on the day, from the dog's own reps, less what will be forgotten by then. */
 export function itemChance(evidence: ItemEvidence, on: Occasion, model: Forgetting = houseForgetting): ItemChance {
   const newest = evidence.trials.slice(-mostTrials)
   const weights = newest.map((t, i) => weightOf(t, newest.length - 1 - i, on))
   const weight = weights.reduce((sum, w) => sum + w, 0)
   const clean = newest.reduce((sum, t, i) => sum + (t.clean ? (weights[i] ?? 0) : 0), 0)
-  const kept = keptBy(evidence, on, model)
+  const retained = keptBy(evidence, on, model)
   const total = weight + prior.weight
   const share = wilson(clean + prior.share * prior.weight, total)
   // Where it has ever been, and with whom: a place is new once.
   const { trials } = evidence
   const knows = { place: trials.some((t) => t.place === on.place), person: trials.some((t) => t.person === on.person) }
-  const off = (kept + (1 - kept) * savings) * (knows.place ? 1 : firstThere) * (knows.person ? 1 : firstThere)
+  const off = (retained + (1 - retained) * savings) * (knows.place ? 1 : firstThere) * (knows.person ? 1 : firstThere)
   return {
     id: evidence.id,
     chance: (share?.share ?? prior.share) * off,
     low: (share?.low ?? 0) * off,
     high: (share?.high ?? 1) * off,
-    retention: kept,
+    retention: retained,
     weight,
     knows,
   }
 }
 
-/** An item is one rep of all that it shows: it comes off as often as the rarest of them. */
+/** An item is one rep of all that it shows: it works as often as the rarest of them. */
 export const weakest = (chances: readonly ItemChance[]): ItemChance | undefined =>
   chances.reduce<ItemChance | undefined>((low, c) => (low && low.chance <= c.chance ? low : c), undefined)
 
-/** House: the scatter of a dog from day to day, on the logit, before its own days say otherwise. */
+/** Design choice: the scatter of a dog from day to day, on the logit, before its own days say otherwise. */
 export const houseScatter = 0.5
-/** House: a scatter known from fewer days than these leans on the house’s. */
+/** Design choice: a scatter known from fewer days than these leans on the house’s. */
 const scatterWeight = 8
 const mostScatter = 2
 

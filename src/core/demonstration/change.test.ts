@@ -1,23 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { changed, mostItems, noChange, scriptChange } from './change'
-import type { Script, ScriptItem } from './script'
+import type { Script } from './script'
+import { scriptItem as item } from './tests/scriptItem'
 
-const item = (id: string, more: Partial<ScriptItem> = {}): ScriptItem => ({
-  id,
-  kind: 'down',
-  title: id,
-  rungs: [],
-  shows: '',
-  walk: '',
-  says: '',
-  signal: '',
-  ifFails: '',
-  tellOwner: '',
-  short: '',
-  minutes: 2,
-  ...more,
-})
 const script: Script = {
   items: [
     item('heel'),

@@ -4,7 +4,7 @@ import type { Script, ScriptItem } from './script'
 
 const id = z.string().min(1).max(80)
 
-/** House: no demonstration has more items; who wants more has two of them. */
+/** Design choice: no demonstration has more items; who wants more has two of them. */
 export const mostItems = 24
 
 /** What a lead makes of the script. It names items by id, so that it holds while the dog goes on learning. */
@@ -55,10 +55,10 @@ export function changed(script: Script, change: ScriptChange): Script {
   const before = script.items.findIndex((i) => i.kind === 'questions')
   const at = before < 0 ? script.items.length : before
   const all = [...script.items.slice(0, at), ...own, ...script.items.slice(at)]
-  const kept = all
+  const remaining = all
     .filter((i) => !change.dropped.includes(i.id))
     .map((i) => ({ ...i, tellOwner: change.told[i.id] ?? i.tellOwner }))
-  const items = inOrder(kept, change.order).slice(0, mostItems)
+  const items = inOrder(remaining, change.order).slice(0, mostItems)
   const beforeChange = script.items.reduce((sum, i) => sum + i.minutes, 0)
   const now = items.reduce((sum, i) => sum + i.minutes, 0)
   return {

@@ -1,5 +1,5 @@
 import { does, type Pronouns } from '../dog/pronouns'
-import { capitalized, inWords, sayLong } from '../wording'
+import { capitalized, inWords, longText } from '../wording'
 import { postures } from './homeLine'
 import type { ItemKind } from './items'
 
@@ -62,7 +62,7 @@ const then: Said = (c) => `Then ${c.release}.`
 /** Holds, then is paid where it is, and only then let go; a toy comes after the release. */
 const heldFor: Said = (c) => {
   const still = c.posture === undefined ? '' : ` while ${c.pronouns.they} ${postures[c.posture].still(c.pronouns)}`
-  const after = `After ${sayLong(c.seconds ?? 0)}, `
+  const after = `After ${longText(c.seconds ?? 0)}, `
   return c.toys ? `${after}${c.release}. Then ${give(c)}.` : `${after}${give(c)}${still}. ${then(c)}`
 }
 
@@ -143,7 +143,7 @@ const alsoTold: Readonly<Record<Coached['asks'], Said>> = {
         : `${ask(c)}. Wait three seconds. ${rightly(c)}, ${give(c)}.`,
 }
 
-const told: Readonly<Record<ItemKind, Said>> = {
+const itemTexts: Readonly<Record<ItemKind, Said>> = {
   equipment: (c) => `Put on the collar. Two flat fingers have to fit under it. Clip on the leash. ${leash(c)}`,
   seated: (c) =>
     c.atHalts === 'stands'
@@ -202,17 +202,17 @@ const stands: Readonly<Record<ItemKind, Said>> = {
 export const ownerStands = (kind: ItemKind, c: Coached): string => stands[kind](c)
 
 /** What the owner is told to do for an item, in the words that the dog knows. */
-export const coaching = (kind: ItemKind, c: Coached): string => told[kind](c)
+export const coaching = (kind: ItemKind, c: Coached): string => itemTexts[kind](c)
 
 /** After a second miss it is left. */
 const secondTime = 'If it goes wrong again, do something easy.'
 
-const again: Said = (c) =>
+const tryAgain: Said = (c) =>
   'Stop and loosen the leash. Take a few steps back and forth, then start over. If it goes wrong again, end with ' +
   `${c.name} quiet at your ${c.side}.`
 const shorter: Said = (c) =>
   `${quiet(c)} Put ${c.pronouns.them} back in the same spot without a treat. Ask for ` +
-  `${sayLong(Math.max(1, Math.floor((c.seconds ?? 2) / 2)))}. ${secondTime}`
+  `${longText(Math.max(1, Math.floor((c.seconds ?? 2) / 2)))}. ${secondTime}`
 const nearer: Said = (c) =>
   `Do not call again. Go to ${c.pronouns.them}, take the leash and call from two steps away. ${secondTime}`
 const easier: Said = (c) =>
@@ -222,7 +222,7 @@ const none: Said = () => ''
 const quieter: Said = (c) => `${quiet(c)} Go further away, or somewhere quieter. ${secondTime}`
 const ifAsked: Readonly<Record<Coached['asks'], Said>> = {
   hold: shorter,
-  walk: again,
+  walk: tryAgain,
   call: nearer,
   calm: quieter,
   rep: (c) => (c.unasked ? quieter(c) : easier(c)),
@@ -231,8 +231,8 @@ const ifAsked: Readonly<Record<Coached['asks'], Said>> = {
 const failing: Readonly<Record<ItemKind, Said>> = {
   equipment: none,
   seated: easier,
-  heel: again,
-  'heel-again': again,
+  heel: tryAgain,
+  'heel-again': tryAgain,
   'sit-round': shorter,
   'down-round': shorter,
   'sit-come': nearer,

@@ -2,14 +2,15 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { emptyDogState } from '../progress/state'
-import { gapsBy, type ShownTry } from './gap'
+import { gapsBy, type ShownTry } from './ownerGap'
 import { offLeashHeld } from './goesHome'
 import { foods } from './homeWords'
 import { nextSeconds } from './homework'
 import type { Script, ScriptItem } from './script'
 import { homeFrom, homeOf } from '../tests/home'
+import type { RungId } from '../ids'
 
-const item = (id: string, command: string, rungId: string, seconds?: number): ScriptItem => ({
+const item = (id: string, command: string, rungId: RungId, seconds?: number): ScriptItem => ({
   id,
   kind: 'also',
   title: id,

@@ -1,13 +1,13 @@
-import { commandOf, findCommand, findRung, hasRole, rungsOf, runKey } from '../curriculum/lookup'
+import { commandOf, findCommand, findRung, hasRole, rungsOf, ladderKey } from '../curriculum/lookup'
 import { metresOff } from '../curriculum/reach'
 import { is } from '../curriculum/roles'
 import type { Command, Curriculum } from '../curriculum/types'
 import { isByHand } from '../dog/byHand'
 import { ownerSees, ownersName, type OwnersDog } from '../owner/does'
 import { chosen, type Method } from '../method/method'
-import { heldSince, type DogState } from '../progress/state'
+import { masteredSince, type DogState } from '../progress/state'
 import type { OwnerPromise } from '../promise/ownerPromise'
-import type { Gap } from './gap'
+import type { Gap } from './ownerGap'
 import { postureOf, wordAfter, type GoesHome } from './homeLine'
 import { practiceOf } from './practice'
 import type { Script, ScriptItem } from './script'
@@ -36,7 +36,7 @@ export interface HomeQuestion {
 }
 
 /**
- * What is practised at home: each command that is shown or was promised, as far as it is held, with what of it the
+ * What is practiced at home: each command that is shown or was promised, as far as it is held, with what of it the
  * owner did not get and what of their hands went with most misses.
  */
 export function goesHome(q: HomeQuestion): readonly GoesHome[] {
@@ -92,12 +92,12 @@ function oneGoesHome(q: HomeQuestion, id: string, item: ScriptItem): GoesHome | 
 export const offLeashHeld = (curriculum: Curriculum, state: DogState): boolean => {
   const comes = commandOf(curriculum, 'comes')
   return (
-    comes?.runs.some((run) =>
-      run.rungs.some(
+    comes?.runs.some((ladder) =>
+      ladder.rungs.some(
         (rung, index) =>
           rung.gate !== undefined &&
           rung.criterion.place !== 'room' &&
-          heldSince(run, state.runs[runKey(comes.id, run.id)], index) !== undefined,
+          masteredSince(ladder, state.runs[ladderKey(comes.id, ladder.id)], index) !== undefined,
       ),
     ) ?? false
   )

@@ -3,7 +3,7 @@ import { hasRole } from '../curriculum/lookup'
 import type { Command, Rung } from '../curriculum/types'
 import { does, type Pronouns } from '../dog/pronouns'
 import type { OwnersHand } from '../facts/words'
-import { capitalized, inWords, sayLong } from '../wording'
+import { capitalized, inWords, longText } from '../wording'
 import { isWalk, type PracticeKind } from './practice'
 
 /** One command as it goes home. */
@@ -39,7 +39,7 @@ export interface GoesHome {
   readonly whenever?: string
   /** It is called from further off than the leash is long. */
   readonly longLine?: boolean
-  /** Seconds that were shown, of what is held; left out where time is not what is practised. */
+  /** Seconds that were shown, of what is held; left out where time is not what is practiced. */
   readonly shownSeconds?: number
   /** Listed seconds of its ladder for this dog, in order. */
   readonly listedSeconds: readonly number[]
@@ -82,12 +82,15 @@ export function homeLine(
   dog: HomeDog,
   { seconds, reps, week }: { readonly seconds: readonly number[]; readonly reps: number; readonly week: number },
 ): string {
-  const made = lines[c.kind](c, dog, seconds, reps)
+  const made = lines[c.kind](c, dog, seconds, reps, week)
   const side = c.bothSides === true && week >= 3 && isWalk(c.kind) ? ['Now practice on the other side too.'] : []
   return [...made, ...side, ...(c.watch ? [mindful(c.watch, c, dog)] : [])].join(' ')
 }
 
-type Made = (c: GoesHome, dog: HomeDog, seconds: readonly number[], reps: number) => readonly string[]
+type Made = (c: GoesHome, dog: HomeDog, seconds: readonly number[], reps: number, week: number) => readonly string[]
+
+/** The first week that is practiced outside the house and its yard. */
+const outsideFrom = 3
 
 const lines: Readonly<Record<PracticeKind, Made>> = {
   position: (c, dog, _, reps) => {
@@ -107,7 +110,7 @@ const lines: Readonly<Record<PracticeKind, Made>> = {
   },
   stay: (c, dog, seconds, reps) => {
     const { they, them } = dog.pronouns
-    const ask = c.unasked === true ? quiet(c, dog) : [asked(c, dog)]
+    const ask = c.unasked === true ? inPosture(c, dog) : [asked(c, dog)]
     if (c.calm === true)
       return [...ask, `Reward ${them} now and then while ${they} ${does(dog.pronouns, 'is', 'are')} calm.`, much(reps)]
     const still = c.posture === undefined ? 'before' : 'while'
@@ -123,7 +126,7 @@ const lines: Readonly<Record<PracticeKind, Made>> = {
     const at = `with ${name} at your ${side} side`
     const begun =
       c.unasked === true
-        ? [...quiet(c, dog), 'Start to walk.']
+        ? [saysNothing(dog), 'Start to walk.']
         : c.byHand
           ? [shown(c, dog), 'Then start to walk.']
           : (c.wordAfterSteps ?? 0) > 0
@@ -138,7 +141,7 @@ const lines: Readonly<Record<PracticeKind, Made>> = {
       'If it gets tight, stand still.',
     ]
   },
-  come: (c, dog, _, reps) => {
+  come: (c, dog, _, reps, week) => {
     const { they, them, their } = dog.pronouns
     const calls = Math.min(callsAWalk.most, Math.max(callsAWalk.least, reps))
     return [
@@ -153,7 +156,8 @@ const lines: Readonly<Record<PracticeKind, Made>> = {
           ]),
       `Reward ${them} when ${they} ${does(dog.pronouns, 'reaches', 'reach')} you, every time and in every week.`,
       `Most times, let ${them} go again at once, so that coming to you does not end the fun.`,
-      `Do this ${inWords(calls)} times on a walk, on the ${c.longLine === true ? 'long line' : 'leash'}.`,
+      `Do this ${inWords(calls)} times ${week < outsideFrom ? 'a day' : 'on a walk'}, on the ` +
+        `${c.longLine === true ? 'long line' : 'leash'}.`,
     ]
   },
 }
@@ -174,10 +178,21 @@ const much = (reps: number): string =>
   reps === 1 ? 'Do this once a day.' : `Do this ${times(reps)} a day, one try each time.`
 
 /** Nothing asks for it: it is waited for. */
-const quiet = (c: GoesHome, { name, traits }: HomeDog): readonly string[] => [
-  traits.deaf ? 'Give no signal.' : 'Say nothing.',
-  ...(c.sees === undefined ? [] : [`Wait until ${name} ${c.sees}.`]),
+const quiet = (c: GoesHome, dog: HomeDog): readonly string[] => [
+  saysNothing(dog),
+  ...(c.sees === undefined ? [] : [`Wait until ${dog.name} ${c.sees}.`]),
 ]
+
+const saysNothing = ({ traits }: HomeDog): string => (traits.deaf ? 'Give no signal.' : 'Say nothing.')
+
+/** What a dog does at once, after its name. */
+const byName = { sits: 'sits', lies: 'is lying down' } as const
+
+/** What lasts begins with the posture, and its time comes after. */
+const inPosture = (c: GoesHome, dog: HomeDog): readonly string[] =>
+  c.posture === undefined || c.calm === true
+    ? quiet(c, dog)
+    : [saysNothing(dog), `Wait until ${dog.name} ${byName[c.posture]}.`]
 
 const rightly = (c: GoesHome, { name, pronouns }: HomeDog): string =>
   c.sees === undefined ? `when ${pronouns.they} ${does(pronouns, 'gets', 'get')} it right.` : `when ${name} ${c.sees}.`
@@ -196,8 +211,8 @@ const asked = (c: GoesHome, { pronouns }: HomeDog): string =>
 
 const growing = ([first, ...more]: readonly number[], waited: boolean): readonly string[] => {
   if (first === undefined) return []
-  if (more.length === 0) return [`${waited ? 'Wait' : 'Ask for'} ${sayLong(first)}.`]
-  return [`Start with ${sayLong(first)}.`, `After three good tries, ask for ${more.map(sayLong).join(', then ')}.`]
+  if (more.length === 0) return [`${waited ? 'Wait' : 'Ask for'} ${longText(first)}.`]
+  return [`Start with ${longText(first)}.`, `After three good tries, ask for ${more.map(longText).join(', then ')}.`]
 }
 
 /** What an owner’s hands did last time, and what they do instead. */

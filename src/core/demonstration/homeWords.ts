@@ -10,7 +10,7 @@ export const foods = ['every rep', 'two in three', 'now and then', 'praise'] as 
 export type Food = (typeof foods)[number]
 
 /** How practice is paid in a week, in words: with what this dog works for. */
-export function sayFood(food: Food, { name, pronouns, traits, favorite }: HomeDog): string {
+export function foodText(food: Food, { name, pronouns, traits, favorite }: HomeDog): string {
   const { they, them, their } = pronouns
   const gets = does(pronouns, 'gets', 'get')
   const give = traits.toys ? `Give ${name} ${their} toy and play a short game` : `Give ${name} a treat`
@@ -29,11 +29,11 @@ export function sayFood(food: Food, { name, pronouns, traits, favorite }: HomeDo
 }
 
 /** What has no line of its own in a week, and is asked for all the same. */
-export const sayAlso = (others: readonly GoesHome[]): string =>
+export const alsoText = (others: readonly GoesHome[]): string =>
   others.length === 0 ? '' : `Also practice each of these once a day: ${others.map((c) => c.name).join(', ')}.`
 
 /** How it is asked for. Signals are kept at home: common practice. */
-export function sayAsking({ name, pronouns, traits }: HomeDog): string {
+export function askingText({ name, pronouns, traits }: HomeDog): string {
   if (traits.deaf)
     return (
       `${name} cannot hear you. Show each signal from the list once, when ` +

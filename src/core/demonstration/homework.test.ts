@@ -5,15 +5,15 @@ import { commandOf } from '../curriculum/lookup'
 import type { GoesHome } from './homeLine'
 import { foods } from './homeWords'
 import { nextSeconds } from './homework'
-import { goes, homeOf } from '../tests/home'
+import { homeItem, homeOf } from '../tests/home'
 
 const listedOf = (role: 'sitting-stay' | 'lying-stay'): number[] => {
-  const run = commandOf(houseCurriculum, role)?.runs.find((r) => r.rungs[0]?.axis === 'duration')
-  return [...new Set((run?.rungs ?? []).flatMap((r) => r.criterion.seconds ?? []))]
+  const ladder = commandOf(houseCurriculum, role)?.runs.find((r) => r.rungs[0]?.axis === 'duration')
+  return [...new Set((ladder?.rungs ?? []).flatMap((r) => r.criterion.seconds ?? []))]
 }
 
 const stay = (role: 'sitting-stay' | 'lying-stay', shownSeconds: number, goalSeconds: number, gap = 0) =>
-  goes(role, { kind: 'stay', shownSeconds, goalSeconds, listedSeconds: listedOf(role), gap })
+  homeItem(role, { kind: 'stay', shownSeconds, goalSeconds, listedSeconds: listedOf(role), gap })
 
 const ask = homeOf
 
@@ -30,25 +30,54 @@ describe('homework', () => {
   })
 
   it('fades food by the third or fourth week, and never later', () => {
-    const h = ask([goes('sit')])
+    const h = ask([homeItem('sit')])
     expect(h.weeks.map((w) => w.food)).toEqual(['every rep', 'two in three', 'now and then', 'praise', 'praise'])
   })
 
   it('names one new place a week, a warm-up where walking goes home, and no off leash beyond its gate', () => {
-    const h = ask([goes('heel', { kind: 'walk' })])
+    const h = ask([homeItem('heel', { kind: 'walk' })])
     expect(new Set(h.weeks.map((w) => w.place)).size).toBe(5)
     expect(h.warmUp).toContain('back and forth')
-    expect(ask([goes('sit')]).warmUp).toBe('')
+    expect(ask([homeItem('sit')]).warmUp).toBe('')
     expect(h.cautions.at(-1)).toContain('Always use a leash')
-    expect(ask([goes('sit')], { offLeashHeld: true }).cautions.at(-1)).toContain('secure fence')
+    expect(ask([homeItem('sit')], { offLeashHeld: true }).cautions.at(-1)).toContain('secure fence')
   })
 
   it('gives the widest gap the most minutes, and says what of the hands to mind', () => {
-    const h = ask([goes('sit'), goes('heel', { kind: 'walk', gap: 0.6, watch: 'slack' })])
+    const h = ask([homeItem('sit'), homeItem('heel', { kind: 'walk', gap: 0.6, watch: 'slack' })])
     const [first, second] = h.weeks[0]?.lines ?? []
     expect(first?.command).toBe('heel')
     expect(first?.minutes).toBeGreaterThan(second?.minutes ?? 99)
     expect(first?.words).toContain('the leash was tight')
+  })
+
+  it('shares out all minutes by the gaps, and takes what is too much from the narrowest first', () => {
+    const minutes = (gaps: readonly number[], sessionMinutes: number) =>
+      ask(
+        gaps.map((gap, i) => homeItem(`c${i}`, { gap })),
+        { sessions: 1, sessionMinutes },
+      ).weeks[0]?.lines.map((l) => l.minutes)
+    // A gap of one weighs three times as much as none.
+    expect(minutes([1, 0], 8)).toEqual([6, 2])
+    expect(minutes([1, 0.5, 0], 12)).toEqual([6, 4, 2])
+    // A minute each at least: of 3, 0 and 0 that would be five.
+    expect(minutes([1, 0, 0], 4)).toEqual([2, 1, 1])
+    expect(minutes([0, 0, 0], 3)).toEqual([1, 1, 1])
+    // Parts of a minute are left out: 5.9 and 4.1.
+    expect(minutes([0.5, 0.2], 10)).toEqual([5, 4])
+  })
+
+  it('grows a duration by two steps a week, from the second week on', () => {
+    const h = ask([stay('sitting-stay', 30, 300)])
+    const listed = listedOf('sitting-stay')
+    const weeks = h.weeks.map((w) => w.lines[0]?.seconds ?? [])
+    expect(weeks[0]).toEqual([30])
+    expect(weeks[1]).toHaveLength(3)
+    for (const [i, week] of weeks.entries()) {
+      expect(week[0]).toBe(i === 0 ? 30 : weeks[i - 1]?.at(-1))
+      for (const [n, seconds] of week.slice(1).entries())
+        expect(seconds).toBe(nextSeconds(week[n] ?? 0, listed, listed.at(-1) ?? 0))
+    }
   })
 
   const command = fc
@@ -61,7 +90,7 @@ describe('homework', () => {
     .map(
       ({ kind, shown, goal, gap }) =>
         (i: number): GoesHome =>
-          goes(`c${i}`, {
+          homeItem(`c${i}`, {
             kind,
             gap,
             ...(kind === 'stay'
@@ -117,8 +146,8 @@ describe('homework', () => {
 
   it('calls every week, and gives each of the others its turn, where a day has fewer minutes than commands', () => {
     const commands = [
-      ...['a', 'b', 'c', 'd', 'e'].map((c, i) => goes(c, { gap: 0.9 - i / 10 })),
-      goes('recall', { kind: 'come', gap: 0.1 }),
+      ...['a', 'b', 'c', 'd', 'e'].map((c, i) => homeItem(c, { gap: 0.9 - i / 10 })),
+      homeItem('recall', { kind: 'come', gap: 0.1 }),
     ]
     const h = ask(commands, { sessions: 1, sessionMinutes: 3 })
     for (const week of h.weeks) expect(week.lines.map((l) => l.command)).toContain('recall')

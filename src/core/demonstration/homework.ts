@@ -1,4 +1,4 @@
-import { foods, ifWrong, sayAlso, sayAsking, sayFood, type Food } from './homeWords'
+import { foods, ifWrong, alsoText, askingText, foodText, type Food } from './homeWords'
 import { type HomeDog } from '../owner/dog'
 import { homeLine, type GoesHome } from './homeLine'
 import { isWalk, type PracticeKind } from './practice'
@@ -7,7 +7,7 @@ export interface HomeworkQuestion {
   readonly commands: readonly GoesHome[]
   readonly dog: HomeDog
   readonly weeks: 4 | 5
-  /** House: three times five minutes a day. */
+  /** Design choice: three times five minutes a day. */
   readonly sessions: number
   readonly sessionMinutes: number
   /** Cautions of the dog, as they stand on its card. */
@@ -55,17 +55,20 @@ const foodOfWeek = (week: number): Food => foods[Math.min(week, foods.length) - 
 
 /** One new place a week, from the quiet room outward. House. */
 const placeOfWeek = [
-  'Practice in your quietest room, with nobody else there.',
+  'Practice in your quietest room, with no one else there.',
   'Practice in another room or the yard, with someone nearby.',
   'Practice on the sidewalk outside your front door, on the leash.',
   'Practice on a path in the park, on the leash, with people far away.',
   'Practice outside a store at a quiet hour, on the leash.',
 ] as const
 
-/** House: a duration grows by no more than half as long again, one passed step at a time, and so many steps a week. */
+/**
+ * Design choice: a duration grows by no more than half as long again, one passed step at a time, and so many steps a
+ * week.
+ */
 const stepsAWeek = 2
 const mostGrowth = 1.5
-/** House: what an owner begins with, at most; 30 to 45 s is common practice. */
+/** Design choice: what an owner begins with, at most; 30 to 45 s is common practice. */
 const firstSeconds = 45
 
 /** The longest listed seconds that a step from here may go to; the same where the next is too far. */
@@ -91,7 +94,7 @@ function secondsFrom(c: GoesHome, last: number | undefined): readonly number[] {
   return steps
 }
 
-/** House: with more commands than this the widest gap is practised every week, the others in turn. */
+/** Design choice: with more commands than this the widest gap is practiced every week, the others in turn. */
 const mostLines = 4
 /** A command with a wide gap gets more of the minutes. House. */
 const weightOf = (c: GoesHome): number => 1 + 2 * Math.max(0, c.gap)
@@ -112,7 +115,7 @@ const repsIn = (kind: PracticeKind, minutes: number, seconds: number): number =>
 export function homeworkOf(q: HomeworkQuestion): Homework {
   const minutesADay = q.sessions * q.sessionMinutes
   const ordered = [...q.commands].sort((a, b) => b.gap - a.gap)
-  const held = new Map<string, number>()
+  const mastered = new Map<string, number>()
   const weeks = Array.from({ length: q.weeks }, (_, w): HomeworkWeek => {
     const week = w + 1
     const food = foodOfWeek(week)
@@ -122,17 +125,17 @@ export function homeworkOf(q: HomeworkQuestion): Homework {
     return {
       week,
       food,
-      foodWords: sayFood(food, q.dog),
-      also: sayAlso(ordered.filter((c) => !worked.has(c.command))),
+      foodWords: foodText(food, q.dog),
+      also: alsoText(ordered.filter((c) => !worked.has(c.command))),
       place: placeOfWeek[w] ?? placeOfWeek[placeOfWeek.length - 1] ?? '',
       lines: here.flatMap((c, i): HomeworkLine[] => {
         const mine = minutes[i] ?? 0
         if (mine < 1) return []
         // Food is faded, for coming when called never. Common practice.
         const paid = c.kind === 'come' ? 'every rep' : food
-        const own = secondsFrom(c, held.get(c.command))
+        const own = secondsFrom(c, mastered.get(c.command))
         const longest = own.at(-1) ?? 0
-        held.set(c.command, longest)
+        mastered.set(c.command, longest)
         const reps = repsIn(c.kind, mine, longest)
         return [
           {
@@ -156,7 +159,7 @@ export function homeworkOf(q: HomeworkQuestion): Homework {
       ? 'Before every walk, go back and forth over the same ten steps for a minute or two. Set off once the leash ' +
         'stays loose.'
       : '',
-    signals: sayAsking(q.dog),
+    signals: askingText(q.dog),
     ...ifWrong(q.dog),
     cautions: [
       ...q.cautions,

@@ -2,14 +2,14 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { GoesHome } from './homeLine'
 import { homeworkChange, plainHomework, written, type HomeworkChange } from './homeworkChange'
-import { goes, homeOf } from '../tests/home'
+import { homeItem, homeOf } from '../tests/home'
 
 const made = (commands: readonly GoesHome[]) => homeOf(commands, { weeks: 4 })
 const change = (more: Partial<HomeworkChange>) => homeworkChange.parse({ ...plainHomework, ...more })
 
 describe('homework that a person wrote in', () => {
   it('stays as made where nobody wrote', () => {
-    const plain = made([goes('sit', { gap: 0.4 }), goes('down', { gap: 0.1 })])
+    const plain = made([homeItem('sit', { gap: 0.4 }), homeItem('down', { gap: 0.1 })])
     const out = written(plain, plainHomework)
     expect(out.weeks.map((w) => w.lines.map((l) => l.words))).toEqual(
       plain.weeks.map((w) => w.lines.map((l) => l.words)),
@@ -27,7 +27,7 @@ describe('homework that a person wrote in', () => {
         (before, after, lineId) => {
           const own = change({ lines: { [lineId]: { words: 'As we said.', minutes: 7 } } })
           for (const gaps of [before, after]) {
-            const out = written(made(Object.entries(gaps).map(([c, g]) => goes(c, { gap: g }))), own)
+            const out = written(made(Object.entries(gaps).map(([c, g]) => homeItem(c, { gap: g }))), own)
             const line = out.weeks.flatMap((w) => w.lines).find((l) => l.id === lineId)
             if (line) expect(line).toMatchObject({ words: 'As we said.', minutes: 7, written: true })
             else expect(out.orphans).toEqual(['As we said.'])
@@ -38,7 +38,7 @@ describe('homework that a person wrote in', () => {
   })
 
   it('a line left out can be put back; one of one’s own stands in its week and counts its minutes', () => {
-    const plain = made([goes('sit')])
+    const plain = made([homeItem('sit')])
     const own = { id: 'own:a', week: 2, title: 'Vet’s table', words: 'Stand, be touched.', minutes: 4 }
     const out = written(plain, change({ dropped: ['w1:sit'], added: [own] }))
     expect(out.weeks[0]?.lines).toEqual([])

@@ -6,7 +6,7 @@ const id = z.string().min(1).max(120)
 
 /**
  * What a person makes of the homework. It names lines by id, so that what was written stays with its week and command
- * when the rest is made anew from newer facts.
+ * when the rest is made again from newer facts.
  */
 export const homeworkChange = z.object({
   weeks: z.union([z.literal(4), z.literal(5)]).default(4),
@@ -22,14 +22,14 @@ export const homeworkChange = z.object({
       z.object({
         id: id.regex(/^own:/),
         week: z.int().min(1).max(5),
-        title: line(60).min(1, 'Say what is practised.'),
+        title: line(60).min(1, 'Say what is practiced.'),
         words: line(500),
         minutes: z.int().min(1).max(60),
       }),
     )
     .max(40)
     .default([]),
-  /** Where a week is practised instead, by its number. */
+  /** Where a week is practiced instead, by its number. */
   places: z.record(z.string().regex(/^[1-5]$/), line(120).min(1)).default({}),
   /** What the owner is told besides. */
   note: line(600).default(''),

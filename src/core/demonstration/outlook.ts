@@ -1,4 +1,4 @@
-import { afterRefresher, houseForgetting, type Forgetting } from '../progress/memory'
+import { afterRefresher, houseForgetting, type Forgetting } from '../progress/retention'
 import {
   dayScatter,
   itemChance,
@@ -8,23 +8,24 @@ import {
   type ItemEvidence,
   type Occasion,
 } from './chance'
+import type { ItemId } from '../ids'
 
 /** An item with the evidence of each thing that it shows. */
 export interface ShownEvidence {
-  readonly itemId: string
+  readonly itemId: ItemId
   readonly title: string
   readonly shown: readonly ItemEvidence[]
 }
 
 export interface ItemOutlook extends Omit<ItemChance, 'id'> {
-  readonly itemId: string
+  readonly itemId: ItemId
   readonly title: string
 }
 
 /** Something that can be done before the day, and what it is worth. */
 export interface Raise {
   readonly kind: 'refresh' | 'place' | 'hands'
-  readonly itemId: string
+  readonly itemId: ItemId
   readonly title: string
   /** The chance of the whole with this done, less the chance without it. */
   readonly gain: number
@@ -32,7 +33,7 @@ export interface Raise {
 
 export interface Outlook {
   readonly items: readonly ItemOutlook[]
-  /** The chance that every item comes off at the first try, 0–1. */
+  /** The chance that every item works at the first try, 0–1. */
   readonly whole: number
   /** What it would be if days did not differ: the product. */
   readonly product: number
@@ -42,9 +43,9 @@ export interface Outlook {
   readonly raises: readonly Raise[]
 }
 
-/** House: so many are worth saying. */
+/** Design choice: so many are worth saying. */
 const mostRaises = 3
-/** House: less is not worth a walk to the run. */
+/** Design choice: less is not worth a walk to the run. */
 const leastGain = 0.002
 const dayMs = 86_400_000
 

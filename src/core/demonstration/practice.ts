@@ -4,7 +4,7 @@ import type { RepKind } from '../curriculum/types'
 /** What an owner does of a command at home. */
 export type PracticeKind = 'position' | 'stay' | 'walk' | 'come'
 
-const practised: Readonly<Record<RepKind, PracticeKind>> = {
+const practiced: Readonly<Record<RepKind, PracticeKind>> = {
   position: 'position',
   uncued: 'position',
   timed: 'stay',
@@ -13,7 +13,7 @@ const practised: Readonly<Record<RepKind, PracticeKind>> = {
   recall: 'come',
 }
 
-export const practiceOf = (kind: RepKind): PracticeKind => practised[kind]
+export const practiceOf = (kind: RepKind): PracticeKind => practiced[kind]
 export const isWalk = (kind: PracticeKind): boolean => kind === 'walk'
 
 /** How long a command is practiced on a day. */

@@ -1,5 +1,7 @@
-import { sayDay, type DateOrder } from '../days'
+import { figures } from '../figures'
+import { dayText, type DateOrder } from '../days'
 import { crc32 } from '../crc'
+import type { ResidencyId } from '../ids'
 
 /** One go at one command at home. */
 export interface PracticeEntry {
@@ -11,7 +13,7 @@ export interface PracticeEntry {
   readonly command: string
   readonly clean: number
   readonly reps: number
-  /** Seconds held, where time was practised. */
+  /** Seconds stayed, where time was practiced. */
   readonly seconds: number | null
   /** How often it was changed: of two that come with one name the higher holds. None left of it: it was taken back. */
   readonly revision: number
@@ -26,11 +28,11 @@ export const mostLetters = 65_536
 /** Design choice: repetitions that anybody practices on one day, of all commands together. */
 export const mostRepsADay = 500
 /** Design choice: days after going home for which practice is taken. */
-export const mostDaysAtHome = 90
+export const mostDaysAtHome = figures.practiceDays.value
 
 const two = (n: number): string => String(n).padStart(2, '0')
 
-const sayEntry = (e: PracticeEntry): string =>
+const entryText = (e: PracticeEntry): string =>
   [
     e.day,
     `${two(Math.floor(e.minute / 60))}:${two(e.minute % 60)}`,
@@ -44,8 +46,8 @@ const sayEntry = (e: PracticeEntry): string =>
  * The log as text to send by any message: a line an entry, between a head that names the dog’s residency and a sum over
  * all of it, so that a cut or altered one is known. Breaks and blanks may be lost on the way. docs/practice-log.md.
  */
-export function writePractice(residencyId: string, entries: readonly PracticeEntry[]): string {
-  const lines = [`${practiceMark} ${version} ${residencyId}`, ...entries.map(sayEntry)]
+export function writePractice(residencyId: ResidencyId, entries: readonly PracticeEntry[]): string {
+  const lines = [`${practiceMark} ${version} ${residencyId}`, ...entries.map(entryText)]
   return `${lines.join('\n')}\nsum ${crc32(lines.join(' '))} ${entries.length}\n`
 }
 
@@ -85,7 +87,7 @@ function entryOf(text: string, revised: boolean): PracticeEntry | undefined {
  * Reads what came back, for this dog alone: all of it or nothing. What a message adds before and after is passed over,
  * lost line breaks are no matter, and a log that stands in it twice is one.
  */
-export function readPractice(text: string, residencyId: string): ReadPractice {
+export function readPractice(text: string, residencyId: ResidencyId): ReadPractice {
   if (text.length > mostLetters) return no('This is far too long for a practice log. Nothing was read.')
   const words = text.split(/\s+/).filter((w) => w !== '' && w !== '>')
   const starts = words.flatMap((w, i) => (w === practiceMark ? [i] : []))
@@ -97,7 +99,7 @@ export function readPractice(text: string, residencyId: string): ReadPractice {
     if (!read.ok) return read
     for (const e of read.entries) {
       const known = found.get(e.entry)
-      if (known?.revision === e.revision && sayEntry(known) !== sayEntry(e))
+      if (known?.revision === e.revision && entryText(known) !== entryText(e))
         return no('Two entries have one name and do not say the same. Nothing was read.')
       if (!known || known.revision < e.revision) found.set(e.entry, e)
     }
@@ -105,7 +107,7 @@ export function readPractice(text: string, residencyId: string): ReadPractice {
   return { ok: true, entries: [...found.values()] }
 }
 
-function readOne(words: readonly string[], residencyId: string): ReadPractice {
+function readOne(words: readonly string[], residencyId: ResidencyId): ReadPractice {
   if (words[1] !== version && words[1] !== unrevised)
     return no(`This log is of a version that is not known here: ${(words[1] ?? '').slice(0, 20)}.`)
   const end = words.indexOf('sum')
@@ -152,7 +154,7 @@ export function impossibleIn(
   home: PracticeAtHome,
   dates: DateOrder,
 ): string | undefined {
-  const said = (day: string) => sayDay(day, dates)
+  const said = (day: string) => dayText(day, dates)
   const reps = new Map(home.repsOn)
   for (const e of entries) {
     if (e.day < home.from || e.day > home.until)

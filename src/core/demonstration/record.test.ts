@@ -1,10 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Outcome } from '../facts/fact'
-import { agreementOf, cameOff, kappaOf, recordOf, triesWithBeside, type OpenedItem, type Said } from './record'
+import {
+  agreementOf,
+  itemResult,
+  kappaOf,
+  recordOf,
+  triesWithBeside,
+  type OpenedItem,
+  type DemonstrationEvent,
+} from './record'
 import { rehearsed, usualHandler } from './rehearsal'
+import type { ItemId, RungId, SetId } from '../ids'
 
-const item = (id: string, rungId: string | null = `${id}.1`): OpenedItem => ({
+const item = (id: string, rungId: RungId | null = `${id}.1`): OpenedItem => ({
   id,
   title: id,
   command: rungId === null ? null : id,
@@ -17,7 +26,7 @@ const item = (id: string, rungId: string | null = `${id}.1`): OpenedItem => ({
 const items = [item('equipment', null), item('heel'), item('down')]
 let clock = 0
 const at = (device = 'a') => ({ at: ++clock, device, seq: clock, id: `f${clock}` })
-const opened = (what: 'rehearsal' | 'demonstration' = 'demonstration'): Said => ({
+const opened = (what: 'rehearsal' | 'demonstration' = 'demonstration'): DemonstrationEvent => ({
   ...at(),
   id: 'show',
   kind: 'opened',
@@ -27,7 +36,13 @@ const opened = (what: 'rehearsal' | 'demonstration' = 'demonstration'): Said => 
   items,
   whole: 0.5,
 })
-const set = (id: string, itemId: string, turn: 'trainer' | 'owner', device = 'a', beside = false): Said => ({
+const set = (
+  id: string,
+  itemId: ItemId,
+  turn: 'trainer' | 'owner',
+  device = 'a',
+  beside = false,
+): DemonstrationEvent => ({
   ...at(device),
   id,
   kind: 'set',
@@ -35,14 +50,14 @@ const set = (id: string, itemId: string, turn: 'trainer' | 'owner', device = 'a'
   turn,
   beside,
 })
-const rep = (setId: string, outcome: Outcome, device = 'a'): Said => ({
+const rep = (setId: SetId, outcome: Outcome, device = 'a'): DemonstrationEvent => ({
   ...at(device),
   kind: 'rep',
   setId,
   outcome,
   heldSeconds: null,
 })
-const over = (itemId: string, turn: 'trainer' | 'owner', how: 'shown' | 'left' = 'shown'): Said => ({
+const over = (itemId: ItemId, turn: 'trainer' | 'owner', how: 'shown' | 'left' = 'shown'): DemonstrationEvent => ({
   ...at(),
   kind: 'item',
   itemId,
@@ -51,10 +66,10 @@ const over = (itemId: string, turn: 'trainer' | 'owner', how: 'shown' | 'left' =
   why: '',
   note: '',
 })
-const closed = (how: 'done' | 'stopped'): Said => ({ ...at(), kind: 'closed', how, why: '', note: '' })
+const closed = (how: 'done' | 'stopped'): DemonstrationEvent => ({ ...at(), kind: 'closed', how, why: '', note: '' })
 
 /** A whole demonstration on one device, a second one scoring the owner’s heel beside it. */
-function whole(): Said[] {
+function whole(): DemonstrationEvent[] {
   const miss = rep('s3', 'miss')
   return [
     opened(),
@@ -95,7 +110,7 @@ describe('what happened in a demonstration', () => {
   it('says of each item at which try it came off, and what was left', () => {
     const told = recordOf(whole())
     if (!told) throw new Error('no record')
-    const of = (turn: 'trainer' | 'owner', itemId: string) => cameOff(told, { turn, itemId })
+    const of = (turn: 'trainer' | 'owner', itemId: ItemId) => itemResult(told, { turn, itemId })
     expect(['heel', 'down'].map((i) => of('trainer', i))).toEqual(['first', 'later'])
     expect(['heel', 'down', 'equipment'].map((i) => of('owner', i))).toEqual(['later', 'left', undefined])
   })
@@ -132,7 +147,7 @@ describe('what happened in a demonstration', () => {
     const all = whole()
     const miss = all.find((s) => s.kind === 'rep' && s.setId === 's2' && s.outcome === 'miss')
     const told = recordOf([...all, { ...at(), kind: 'voided', targetId: miss?.id ?? '' }])
-    expect(told && cameOff(told, { turn: 'trainer', itemId: 'down' })).toBe('first')
+    expect(told && itemResult(told, { turn: 'trainer', itemId: 'down' })).toBe('first')
     expect(recordOf(all.slice(1))).toBeUndefined()
   })
 })
@@ -150,7 +165,7 @@ describe('Cohen’s kappa', () => {
 })
 
 describe('a rehearsal', () => {
-  const gone = (more: readonly Said[], end: readonly Said[] = [closed('done')]) =>
+  const gone = (more: readonly DemonstrationEvent[], end: readonly DemonstrationEvent[] = [closed('done')]) =>
     recordOf([opened('rehearsal'), over('equipment', 'trainer'), ...more, ...end])
   const heel = () => [set('s1', 'heel', 'trainer'), rep('s1', 'clean'), over('heel', 'trainer')]
   const down = (...outcomes: Outcome[]) => [
@@ -172,7 +187,7 @@ describe('a rehearsal', () => {
   })
   it('has to be gone through, by somebody else than the usual hands where there is somebody', () => {
     const all = [...heel(), ...down('clean')]
-    expect(judged(gone(heel(), []))).toMatchObject({ passed: false, not: expect.stringMatching(/not gone through/) })
+    expect(judged(gone(heel(), []))).toMatchObject({ passed: false, not: expect.stringMatching(/not finished/) })
     // Left on the page that says its end, it was gone through.
     expect(judged(gone(all, []))).toMatchObject({ passed: true, not: '' })
     expect(judged(gone(all), 'ada')?.passed).toBe(false)

@@ -1,13 +1,15 @@
 import { compareFacts, type FactOrder, type Outcome } from '../facts/fact'
 import type { ItemEnd, OwnersHand, Showing, ShowingEnd, Turn } from '../facts/words'
 import type { WireFact } from '../facts/wire'
+import type { ItemId, PlaceId, RepId, RungId, SetId } from '../ids'
+import type { EpochMs } from '../epochMs'
 
 /** An item as it stood when the demonstration began, with the chance that was said of it then, 0–1. */
 export interface OpenedItem {
   readonly id: string
   readonly title: string
   readonly command: string | null
-  readonly rungId: string | null
+  readonly rungId: RungId | null
   readonly seconds: number | null
   readonly chance: number | null
   readonly low: number | null
@@ -15,32 +17,32 @@ export interface OpenedItem {
 }
 
 /** One thing that was said of a demonstration, as it lies on a device or in the kennel; each has its id. */
-export type Said = FactOrder & { readonly id: string } & (
+export type DemonstrationEvent = FactOrder & { readonly id: string } & (
     | {
         readonly kind: 'opened'
         readonly what: Showing
-        readonly placeId: string
+        readonly placeId: PlaceId
         readonly leashHolder: string
         readonly items: readonly OpenedItem[]
         readonly whole: number | null
       }
-    | { readonly kind: 'set'; readonly itemId: string; readonly turn: Turn; readonly beside: boolean }
+    | { readonly kind: 'set'; readonly itemId: ItemId; readonly turn: Turn; readonly beside: boolean }
     | {
         readonly kind: 'rep'
-        readonly setId: string
+        readonly setId: SetId
         readonly outcome: Outcome
         readonly heldSeconds: number | null
       }
     | {
         readonly kind: 'hands'
-        readonly itemId: string
-        readonly repId: string | null
+        readonly itemId: ItemId
+        readonly repId: RepId | null
         readonly right: readonly OwnersHand[]
         readonly wrong: readonly OwnersHand[]
       }
     | {
         readonly kind: 'item'
-        readonly itemId: string
+        readonly itemId: ItemId
         readonly turn: Turn
         readonly how: ItemEnd
         readonly why: string
@@ -52,9 +54,9 @@ export type Said = FactOrder & { readonly id: string } & (
 
 /** One try of an item. */
 export interface Tried {
-  readonly repId: string
-  readonly setId: string
-  readonly itemId: string
+  readonly repId: RepId
+  readonly setId: SetId
+  readonly itemId: ItemId
   readonly turn: Turn
   readonly outcome: Outcome
   readonly heldSeconds: number | null
@@ -68,7 +70,7 @@ export interface Tried {
 /** Where a demonstration is: an item in somebody’s turn. */
 export interface Spot {
   readonly turn: Turn
-  readonly itemId: string
+  readonly itemId: ItemId
 }
 
 export interface EndedItem extends Spot {
@@ -80,7 +82,7 @@ export interface EndedItem extends Spot {
 export interface ShowRecord {
   readonly id: string
   readonly what: Showing
-  readonly placeId: string
+  readonly placeId: PlaceId
   readonly leashHolder: string
   readonly from: number
   /** Which device began it. */
@@ -91,7 +93,7 @@ export interface ShowRecord {
   readonly tries: readonly Tried[]
   /** What was seen of the owner’s hands where nothing is tried. */
   readonly hands: readonly {
-    readonly itemId: string
+    readonly itemId: ItemId
     readonly right: readonly OwnersHand[]
     readonly wrong: readonly OwnersHand[]
   }[]
@@ -105,7 +107,7 @@ export interface ShowRecord {
 }
 
 /** A fact as it was sent, as something said of a demonstration; undefined for facts that say nothing of one. */
-export function saidBy(fact: WireFact, device: string, at: number = fact.deviceAt): Said | undefined {
+export function eventOf(fact: WireFact, device: string, at: EpochMs = fact.deviceAt): DemonstrationEvent | undefined {
   const order = { id: fact.id, at, device, seq: fact.seq }
   switch (fact.kind) {
     case 'demonstration-opened':
@@ -142,15 +144,15 @@ export const sameSpot = (a: Spot, b: Spot): boolean => a.turn === b.turn && a.it
  * What happened, from all that was said of one demonstration by whatever devices, in whatever order it came and however
  * often; undefined while its beginning is not here.
  */
-export function recordOf(all: readonly Said[]): ShowRecord | undefined {
+export function recordOf(all: readonly DemonstrationEvent[]): ShowRecord | undefined {
   const voided = new Set(all.flatMap((s) => (s.kind === 'voided' ? [s.targetId] : [])))
-  const said = [...new Map(all.map((s) => [s.id, s])).values()].filter((s) => !voided.has(s.id)).sort(compareFacts)
-  const opened = said.find((s) => s.kind === 'opened')
+  const events = [...new Map(all.map((s) => [s.id, s])).values()].filter((s) => !voided.has(s.id)).sort(compareFacts)
+  const opened = events.find((s) => s.kind === 'opened')
   if (!opened) return undefined
-  const sets = new Map(said.flatMap((s) => (s.kind === 'set' ? [[s.id, s] as const] : [])))
-  const byRep = new Map(said.flatMap((s) => (s.kind === 'hands' && s.repId !== null ? [[s.repId, s] as const] : [])))
-  const bare = new Map(said.flatMap((s) => (s.kind === 'hands' && s.repId === null ? [[s.itemId, s] as const] : [])))
-  const tries = said.flatMap((s): Tried[] => {
+  const sets = new Map(events.flatMap((s) => (s.kind === 'set' ? [[s.id, s] as const] : [])))
+  const byRep = new Map(events.flatMap((s) => (s.kind === 'hands' && s.repId !== null ? [[s.repId, s] as const] : [])))
+  const bare = new Map(events.flatMap((s) => (s.kind === 'hands' && s.repId === null ? [[s.itemId, s] as const] : [])))
+  const tries = events.flatMap((s): Tried[] => {
     const set = s.kind === 'rep' ? sets.get(s.setId) : undefined
     if (s.kind !== 'rep' || !set) return []
     const hands = byRep.get(s.id)
@@ -170,8 +172,11 @@ export function recordOf(all: readonly Said[]): ShowRecord | undefined {
     ]
   })
   const ended = new Map<string, EndedItem>()
-  let [closed, latest]: [Extract<Said, { kind: 'closed' }> | undefined, Spot | undefined] = [undefined, undefined]
-  for (const s of said) {
+  let [closed, latest]: [Extract<DemonstrationEvent, { kind: 'closed' }> | undefined, Spot | undefined] = [
+    undefined,
+    undefined,
+  ]
+  for (const s of events) {
     if (s.kind === 'item') {
       ended.set(`${s.turn} ${s.itemId}`, { turn: s.turn, itemId: s.itemId, how: s.how, why: s.why, note: s.note })
       latest = s
@@ -183,7 +188,7 @@ export function recordOf(all: readonly Said[]): ShowRecord | undefined {
   }
   const { id, what, placeId, leashHolder, at, device, whole } = opened
   // Begun on two devices that knew nothing of each other it is one, with what either of them asks.
-  const begun = said.flatMap((s) => (s.kind === 'opened' ? s.items : []))
+  const begun = events.flatMap((s) => (s.kind === 'opened' ? s.items : []))
   const items = begun.filter((item, i) => begun.findIndex((other) => other.id === item.id) === i)
   const record = {
     id,
@@ -225,19 +230,19 @@ function nextSpot(record: Pick<ShowRecord, 'what' | 'items' | 'ended'>, latest: 
 export const triesAt = (record: Pick<ShowRecord, 'tries'>, spot: Spot): readonly Tried[] =>
   record.tries.filter((t) => !t.beside && sameSpot(t, spot))
 
-/** How an item came off: at the first try, at a later one, not at all, left out. */
-export type CameOff = 'first' | 'later' | 'not' | 'left'
+/** How an item worked: at the first try, at a later one, not at all, left out. */
+export type ItemResult = 'first' | 'later' | 'not' | 'left'
 
-/** The same, as an owner reads it at home. */
-export const cameAtHome: Readonly<Record<CameOff, string>> = {
+/** How an item went, in the words of an owner’s booklet. */
+export const resultAtHome: Readonly<Record<ItemResult, string>> = {
   first: 'worked',
   later: 'worked later',
   not: 'not yet',
   left: 'skipped',
 }
 
-/** How an item came off; undefined where nothing was tried. */
-export function cameOff(record: Pick<ShowRecord, 'tries' | 'ended'>, spot: Spot): CameOff | undefined {
+/** How an item worked; undefined where nothing was tried. */
+export function itemResult(record: Pick<ShowRecord, 'tries' | 'ended'>, spot: Spot): ItemResult | undefined {
   const tries = triesAt(record, spot)
   const first = tries.findIndex((t) => t.outcome === 'clean')
   if (first === 0) return 'first'
@@ -283,7 +288,7 @@ export interface Agreement {
 }
 
 /**
- * How far two scorers agree on what came off, beyond what chance does: Cohen, *Educational and Psychological
+ * How far two scorers agree on what worked, beyond what chance does: Cohen, *Educational and Psychological
  * Measurement* 20 (1960). Undefined while nobody scored beside.
  */
 export function agreementOf(record: Pick<ShowRecord, 'tries' | 'what' | 'items'>): Agreement | undefined {

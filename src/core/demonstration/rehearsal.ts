@@ -5,11 +5,11 @@ export interface Rehearsed {
   readonly passed: boolean
   /** Items that did not come off within the tries of house, or were not gone through: what to refresh. */
   readonly refresh: readonly string[]
-  /** Why it does not count though everything came off; empty where it does. */
+  /** Why it does not count though everything worked; empty where it does. */
   readonly not: string
 }
 
-/** House: what came off at the first or the second try is ready to be shown. */
+/** Design choice: what worked at the first or the second try is ready to be shown. */
 const mostTries = 2
 
 /**
@@ -30,9 +30,9 @@ export function rehearsed(
   )
   const refresh = failing.map((s) => record.items.find((i) => i.id === s.itemId)?.title ?? s.itemId)
   const not = !isGoneThrough(record)
-    ? 'It was not gone through to its end.'
+    ? 'The rehearsal was not finished.'
     : record.leashHolder === usual && handlers > 1
-      ? 'Whoever worked the dog most held the leash: a second handler shows whether it is the dog or the hands.'
+      ? 'The dog’s usual handler held the leash. Rehearse with a second handler to see whether the dog generalizes.'
       : ''
   return { passed: refresh.length === 0 && not === '', refresh, not }
 }

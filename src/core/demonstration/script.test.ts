@@ -5,19 +5,20 @@ import { allRungs, findCommand, findRung } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Curriculum } from '../curriculum/types'
 import { pronounsOf } from '../dog/pronouns'
-import { ladderFor } from '../dog/ladder'
+import { adaptCurriculum } from '../dog/adaptCurriculum'
 import { plainDog, traitNames, type DogTraits } from '../dog/traits'
 import { defaultMethod } from '../method/method'
-import { emptyDogState, emptyRunState, emptyTally, type DogState } from '../progress/state'
+import { emptyDogState, emptyLadderState, emptyTally, type DogState } from '../progress/state'
 import { itemOrder } from './items'
 import { mostShownSeconds, type ScriptQuestion } from './shown'
 import { scriptOf, type Script } from './script'
+import type { RungId } from '../ids'
 
 /** A dog that met the rules of these rungs on two days at a level; of some a refresher failed since. */
 function stateWith(
   ladder: Curriculum,
   met: readonly {
-    readonly rungId: string
+    readonly rungId: RungId
     readonly level?: number
     readonly days?: number
     readonly slipped?: boolean
@@ -27,7 +28,7 @@ function stateWith(
   for (const { rungId, level = 0, days = 2, slipped = false } of met) {
     const at = findRung(ladder, rungId)
     if (!at) continue
-    const run = (state.runs[at.runKey] ??= emptyRunState())
+    const run = (state.runs[at.ladderKey] ??= emptyLadderState())
     run.tallies[at.rung.id] = {
       ...emptyTally(),
       met: Array.from({ length: days }, (_, i) => ({ day: `2026-03-0${i + 1}`, level })),
@@ -62,7 +63,7 @@ const ask = (
   traits: Partial<DogTraits> = {},
   side: 'left' | 'right' = 'left',
 ): Script => {
-  const curriculum = ladderFor(houseCurriculum, { traits: { ...plainDog, ...traits }, side, young: false })
+  const curriculum = adaptCurriculum(houseCurriculum, { traits: { ...plainDog, ...traits }, side, young: false })
   const dog = dogOf(curriculum, traits, side)
   return scriptOf({
     curriculum,
@@ -98,7 +99,7 @@ describe('the script of a demonstration', () => {
     expect(script.items.map((i) => i.id)).toEqual(itemOrder.filter((k) => k !== 'also'))
     expect(script.leftOut).toEqual([])
     expect(item(script, 'sit-round')).toMatchObject({ seconds: 45, short: '' })
-    expect(item(script, 'sit-round')?.walk).toContain('right round it')
+    expect(item(script, 'sit-round')?.walk).toContain('Walk once around')
     expect(item(script, 'sit-come')?.shows).toContain('sits in front')
     expect(item(script, 'far-down')).toMatchObject({ metres: 0.5 })
     // What is called is held until the call: no seconds are promised or measured.
@@ -108,16 +109,16 @@ describe('the script of a demonstration', () => {
   it('shows a promise that is not held as far as it is, and says so', () => {
     const promises = [{ rungId: 'sit-stay.120s', level: 0, places: 1, people: 1 }]
     const held = ask([{ rungId: 'sit-stay.20s' }], { promises })
-    expect(item(held, 'sit-round')).toMatchObject({ seconds: 20, short: 'Promised: 120 s. Held and shown: 20 s.' })
+    expect(item(held, 'sit-round')).toMatchObject({ seconds: 20, short: 'Promised: 120 s. Mastered and shown: 20 s.' })
     expect(item(held, 'sit-round')).toMatchObject({
       title: 'Sit-stay',
       walk: expect.stringContaining('within reach') as string,
     })
     const more = ask([{ rungId: 'sit-stay.120s' }], { promises })
-    expect(item(more, 'sit-round')?.short).toBe('120 s is held; shown is 45 s, and it grows at home.')
+    expect(item(more, 'sit-round')?.short).toBe('120 s is mastered. 45 s is shown. Home practice goes on from there.')
     const none = ask([], { promises })
     expect(none.leftOut.find((l) => l.id === 'sit-round')).toMatchObject({
-      why: 'Promised, and nothing of Sit-stay that can be shown is held yet.',
+      why: 'Promised. No rung of Sit-stay that can be shown is mastered yet.',
       unasked: false,
     })
   })
@@ -127,7 +128,7 @@ describe('the script of a demonstration', () => {
     const busy = { rungId: 'sit-stay.30s', level: 2, places: 1, people: 1 }
     const script = ask([{ rungId: 'sit-stay.30s', level: 1 }], { promises: [far, busy] })
     expect(item(script, 'sit-round')?.short).toBe(
-      'Promised: 3 m, 5 s. Nothing of that is held yet. Promised: 30 s at level 2, and not held there yet.',
+      'Promised: 3 m, 5 s. No rung of that is mastered yet. Promised: 30 s at level 2, not mastered there yet.',
     )
   })
 
@@ -152,7 +153,7 @@ describe('the script of a demonstration', () => {
     const promises = [{ rungId: 'place.1min', level: 0, places: 1, people: 1 }]
     const script = ask([...all, { rungId: 'place.20s' }], { promises })
     expect(script.items.slice(-2).map((i) => i.id)).toEqual(['also:place', 'questions'])
-    expect(item(script, 'also:place')?.short).toBe('Promised: 1 min. Held and shown: 20 s.')
+    expect(item(script, 'also:place')?.short).toBe('Promised: 1 min. Mastered and shown: 20 s.')
   })
 
   it('is mirrored for the right side', () => {
@@ -194,13 +195,13 @@ describe('the script of a demonstration', () => {
         const called = findRung(houseCurriculum, call)?.rung.criterion.steps ?? 0
         expect([stay.id, come !== undefined]).toEqual([stay.id, true])
         if (come?.steps === undefined)
-          expect(come?.walk).toMatch(off >= 1.5 ? /end of the 1\.8 m leash/ : /^One step away/)
+          expect(come?.walk).toMatch(off >= 1.5 ? /end of the 1\.8 m leash/ : /^Walk one step away/)
         else expect([stay.id, come.steps * 0.75 <= off, come.steps <= called]).toEqual([stay.id, true, true])
       }
     // Held close by only: nobody walks off at all.
     const near = ask(['recall.from-stay', 'sit-stay.45s', 'recall.line-15'].map((rungId) => ({ rungId })))
     expect(item(near, 'sit-come')).toBeUndefined()
-    expect(near.leftOut.find((l) => l.id === 'sit-come')?.why).toContain('not held at a distance yet')
+    expect(near.leftOut.find((l) => l.id === 'sit-come')?.why).toContain('not mastered at a distance yet')
   })
 
   // Written apart: a rung is held when it, or a harder one on its axis, was met on two days and did not slip since.
@@ -221,7 +222,7 @@ describe('the script of a demonstration', () => {
         const newest = [...new Map(facts.map((f) => [f.rungId, f])).values()]
         const promises = newest.slice(0, 6).map((f) => ({ rungId: f.rungId, level: 0, places: 1, people: 1 }))
         const script = ask(newest, { promises }, own, side)
-        const ladder = ladderFor(houseCurriculum, { traits: { ...plainDog, ...own }, side, young: false })
+        const ladder = adaptCurriculum(houseCurriculum, { traits: { ...plainDog, ...own }, side, young: false })
         const meant = newest.flatMap((f) => {
           const at = findRung(ladder, f.rungId)
           return at ? [{ ...f, at }] : []
@@ -230,7 +231,7 @@ describe('the script of a demonstration', () => {
           const at = findRung(ladder, shown.rungId)
           expect(at?.rung.gate).toBeUndefined()
           const proofs = meant.filter(
-            (m) => m.at.runKey === at?.runKey && m.at.index >= at.index && m.at.rung.axis === at.rung.axis,
+            (m) => m.at.ladderKey === at?.ladderKey && m.at.index >= at.index && m.at.rung.axis === at.rung.axis,
           )
           expect(proofs.some((m) => m.days === 2 && m.level >= shown.level)).toBe(true)
         }

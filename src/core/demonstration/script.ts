@@ -1,20 +1,21 @@
-import { commandOf, findRung, hasRole, runKey } from '../curriculum/lookup'
+import { commandOf, findRung, hasRole, ladderKey } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Command, Rung } from '../curriculum/types'
 import { isByHand } from '../dog/byHand'
 import { promptOf } from '../method/instruct'
 import { chosen } from '../method/method'
-import { heldSince } from '../progress/state'
+import { masteredSince } from '../progress/state'
 import { coaching, ownerStands, whenItFails, type Coached } from './coaching'
-import type { Held } from './held'
+import type { MasteredRung } from './masteredRungs'
 import { letGo, markOf } from '../owner/dog'
 import { ownerSees, type OwnersDog } from '../owner/does'
 import { postureOf, wordAfter } from './homeLine'
 import { itemOrder, itemTitles, type ItemKind } from './items'
 import { alsoPromised, alsoShown, makers, type Made, type Nothing, type ScriptQuestion } from './shown'
+import type { RungId } from '../ids'
 
 export interface ShownRung {
-  readonly rungId: string
+  readonly rungId: RungId
   readonly name: string
   /** The distraction-proofing level at which it is held, 0–5. */
   readonly level: number
@@ -67,7 +68,7 @@ export interface Script {
   readonly minutes: number
 }
 
-/** House: an owner’s turn takes twice the trainer’s, since it is coached. */
+/** Design choice: an owner’s turn takes twice the trainer’s, since it is coached. */
 const ownerTakes = 2
 
 /**
@@ -79,16 +80,17 @@ export function scriptOf(q: ScriptQuestion): Script {
   const items: ScriptItem[] = []
   const leftOut: LeftOut[] = []
   /** Commands that are shown, or of which it is said why they are not. */
-  const told = new Set<string>()
+  const introduced = new Set<string>()
   const put = (id: string, kind: ItemKind, title: string, made: Made | Nothing) => {
     const command = 'why' in made ? made.of : made.command?.id
-    if (command !== undefined) told.add(command)
+    if (command !== undefined) introduced.add(command)
     if ('why' in made) leftOut.push({ id, kind, title, why: made.why, unasked: made.unasked === true })
     else items.push(itemOf(q, id, kind, made.title ?? title, made))
   }
   for (const kind of itemOrder) {
     if (kind === 'also')
-      for (const command of alsoPromised(q, told)) put(`also:${command.id}`, kind, command.name, alsoShown(q, command))
+      for (const command of alsoPromised(q, introduced))
+        put(`also:${command.id}`, kind, command.name, alsoShown(q, command))
     else put(kind, kind, itemTitles[kind], makers[kind](q))
   }
   const trainer = items.reduce((sum, i) => sum + i.minutes, 0)
@@ -97,7 +99,7 @@ export function scriptOf(q: ScriptQuestion): Script {
 
 function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, made: Made): ScriptItem {
   const { command, seconds, metres, steps } = made
-  const leading = made.held[0]
+  const leading = made.mastered[0]
   const prompt =
     command && leading ? promptOf(leading.rung, command, q.method, q.dog.words(command.id), true) : undefined
   const { release } = q.dog.words(command?.id ?? '')
@@ -128,14 +130,14 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     sees: command && leading ? ownerSees(leading.rung, command, owners, { asked: false }) : undefined,
     marks: command && hasRole(command, 'marks') ? markOf(owners) : undefined,
     round,
-    atHalts: traits.stiff ? 'stands' : made.held.some((h) => is(h.rung, 'halt')) ? 'sits' : 'asked',
+    atHalts: traits.stiff ? 'stands' : made.mastered.some((h) => is(h.rung, 'halt')) ? 'sits' : 'asked',
   }
   return {
     id,
     kind,
     title,
     ...(command ? { command: command.id } : {}),
-    rungs: made.held.map((h) => ({ rungId: h.rung.id, name: h.rung.name, level: h.level })),
+    rungs: made.mastered.map((h) => ({ rungId: h.rung.id, name: h.rung.name, level: h.level })),
     ...(seconds === undefined ? {} : { seconds }),
     ...(metres === undefined ? {} : { metres }),
     ...(steps === undefined ? {} : { steps }),
@@ -147,7 +149,7 @@ function itemOf(q: ScriptQuestion, id: string, kind: ItemKind, title: string, ma
     ifFails: whenItFails(kind, coached),
     tellOwner: coaching(kind, coached),
     ownerStands: ownerStands(kind, coached),
-    short: command ? shortOf(q, command, made.held) : '',
+    short: command ? shortOf(q, command, made.mastered) : '',
     minutes: made.minutes,
   }
 }
@@ -186,22 +188,22 @@ const asked: Partial<Record<Rung['kind'], Coached['asks']>> = {
 }
 
 /** What of the promises of this command is not shown, and why. */
-function shortOf(q: ScriptQuestion, command: Command, shown: readonly Held[]): string {
+function shortOf(q: ScriptQuestion, command: Command, shown: readonly MasteredRung[]): string {
   const lines = q.promises.flatMap((promise): string[] => {
     const at = findRung(q.curriculum, promise.rungId)
     if (!at || at.command.id !== command.id) return []
-    const own = q.state.runs[runKey(command.id, at.run.id)]
-    const held = heldSince(at.run, own, at.index) !== undefined
-    const here = shown.filter((h) => h.run === at.run).sort((a, b) => b.index - a.index)[0]
-    if (!held && !here) return [`Promised: ${at.rung.name}. Nothing of that is held yet.`]
+    const own = q.state.runs[ladderKey(command.id, at.ladder.id)]
+    const mastered = masteredSince(at.ladder, own, at.index) !== undefined
+    const here = shown.filter((h) => h.ladder === at.ladder).sort((a, b) => b.index - a.index)[0]
+    if (!mastered && !here) return [`Promised: ${at.rung.name}. No rung of that is mastered yet.`]
     if (here && here.index < at.index)
       return [
-        held
-          ? `${at.rung.name} is held; shown is ${here.rung.name}, and it grows at home.`
-          : `Promised: ${at.rung.name}. Held and shown: ${here.rung.name}.`,
+        mastered
+          ? `${at.rung.name} is mastered. ${here.rung.name} is shown. Home practice goes on from there.`
+          : `Promised: ${at.rung.name}. Mastered and shown: ${here.rung.name}.`,
       ]
-    return heldSince(at.run, own, at.index, { level: promise.level }) === undefined
-      ? [`Promised: ${at.rung.name} at level ${promise.level}, and not held there yet.`]
+    return masteredSince(at.ladder, own, at.index, { level: promise.level }) === undefined
+      ? [`Promised: ${at.rung.name} at level ${promise.level}, not mastered there yet.`]
       : []
   })
   return lines.join(' ')

@@ -9,7 +9,7 @@ import type { DogTraits } from './traits'
  * looks elsewhere, nor where the word is the whole of it.
  */
 export function canBeByHand(command: Command): boolean {
-  const kinds = command.runs.flatMap((run) => run.rungs).map((rung) => rung.kind)
+  const kinds = command.runs.flatMap((ladder) => ladder.rungs).map((rung) => rung.kind)
   if (hasRole(command, 'releases')) return false
   const hasHand = command.signal !== '' && command.signal !== 'none'
   return hasHand && kinds.every((kind) => kind === 'position' || kind === 'timed')

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { asksForFit, collarsFor, fitWords } from './collar'
-import { saySide, sides, sideSaid } from './side'
+import { sideText, sides, sideSaid } from './side'
 
 describe('collars (common practice)', () => {
   it('the usual ones, the house’s devices once each, and what a deaf dog feels', () => {
@@ -22,6 +22,6 @@ describe('collars (common practice)', () => {
 })
 
 it('a side that is not known yet is worked on the left, and said to be not known', () => {
-  expect(sides.map((s) => saySide(sideSaid(s)))).toEqual([...sides])
+  expect(sides.map((s) => sideText(sideSaid(s)))).toEqual([...sides])
   expect(sideSaid('not known yet')).toEqual({ side: 'left', sideKnown: false })
 })

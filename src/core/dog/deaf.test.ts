@@ -6,12 +6,12 @@ import { callMoment } from '../method/call'
 import { promptOf } from '../method/instruct'
 import { defaultMethod } from '../method/method'
 import { methodRows } from '../method/rows'
-import { heard, sayMark, sayRelease } from './deaf'
-import { ladderFor } from './ladder'
+import { heard, markText, releaseText } from './deaf'
+import { adaptCurriculum } from './adaptCurriculum'
 import { plainDog } from './traits'
 
 const traits = { ...plainDog, deaf: true }
-const made = ladderFor(houseCurriculum, { traits, side: 'left', young: false })
+const made = adaptCurriculum(houseCurriculum, { traits, side: 'left', young: false })
 const words = {
   name: 'Fennel',
   cue: undefined,
@@ -55,7 +55,7 @@ describe('the ladder of a deaf dog never says what it cannot hear (common practi
   it('where it may look elsewhere, what it feels comes before the hand', () => {
     const calls = allRungs(made).filter((r) => r.kind === 'recall' && r.cue === 'signal' && !is(r, 'sound'))
     expect(calls.length).toBeGreaterThan(6)
-    for (const rung of calls) expect(rung.say).toMatch(/^Its attention signal \(vibration.*as it looks, the hand/)
+    for (const rung of calls) expect(rung.say).toMatch(/^The attention signal \(vibration.*as the dog looks, the hand/)
     const sniffing = ownRung(made, 'recall.sniffing')?.rung
     expect(sniffing && [sniffing.name, callMoment(sniffing)]).toEqual(['While sniffing', 'looks-away'])
   })
@@ -69,8 +69,8 @@ describe('the ladder of a deaf dog never says what it cannot hear (common practi
 
   it('its release and its mark are seen', () => {
     const dog = { releaseWord: 'Okay', markerWord: 'Yes' }
-    expect([sayRelease({ ...dog, traits }), sayMark({ ...dog, traits })]).toEqual(['open hand', 'hand flash'])
-    expect([sayRelease({ ...dog, traits: plainDog }), sayMark({ ...dog, traits: plainDog })]).toEqual([
+    expect([releaseText({ ...dog, traits }), markText({ ...dog, traits })]).toEqual(['open hand', 'hand flash'])
+    expect([releaseText({ ...dog, traits: plainDog }), markText({ ...dog, traits: plainDog })]).toEqual([
       '“Okay”',
       '“Yes”',
     ])
@@ -79,9 +79,9 @@ describe('the ladder of a deaf dog never says what it cannot hear (common practi
   it('what its owner shows in their place is what every card says', () => {
     const own = { ...traits, signs: { release: 'thumbs up', mark: 'two fingers raised' } }
     const dog = { releaseWord: 'Okay', markerWord: 'Yes', traits: own }
-    expect([sayRelease(dog), sayMark(dog)]).toEqual(['thumbs up', 'two fingers raised'])
+    expect([releaseText(dog), markText(dog)]).toEqual(['thumbs up', 'two fingers raised'])
     const said = (of: typeof traits) =>
-      ladderFor(houseCurriculum, { traits: of, side: 'left', young: false }).commands.flatMap((command) =>
+      adaptCurriculum(houseCurriculum, { traits: of, side: 'left', young: false }).commands.flatMap((command) =>
         command.runs.flatMap((run) =>
           run.rungs.flatMap((rung) => {
             const p = promptOf(rung, command, defaultMethod, { ...words, traits: of }, true)
@@ -96,15 +96,15 @@ describe('the ladder of a deaf dog never says what it cannot hear (common practi
   })
 
   it.each([
-    ['vibration', 'its collar vibrates'],
+    ['vibration', 'the collar vibrates'],
     ['stamp', 'a stamp on the floor'],
     ['light', 'a light, on and off'],
   ] as const)('is called by what was chosen for it, named on each of its cards: %s', (felt, named) => {
-    const curriculum = ladderFor(houseCurriculum, { traits: { ...traits, felt }, side: 'left', young: false })
-    const called = allRungs(curriculum).filter((r) => r.say.startsWith('Its attention signal'))
+    const curriculum = adaptCurriculum(houseCurriculum, { traits: { ...traits, felt }, side: 'left', young: false })
+    const called = allRungs(curriculum).filter((r) => r.say.startsWith('The attention signal'))
     expect(called.length).toBeGreaterThan(10)
     for (const rung of called) {
-      expect(rung.say, rung.id).toMatch(new RegExp(`^Its attention signal: ${named}[.;]`))
+      expect(rung.say, rung.id).toMatch(new RegExp(`^The attention signal: ${named}[.;]`))
       expect(rung.ways.join(), rung.id).not.toContain('for a deaf dog')
     }
   })

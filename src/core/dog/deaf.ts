@@ -3,7 +3,7 @@ import { hasRole, withRole } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
 import { freeHands, leadsToWord, signalName } from './byHand'
-import { sayFelt, type FeltSignal } from './felt'
+import { feltText, type FeltSignal } from './felt'
 import type { DogTraits } from './traits'
 import { say } from './say'
 
@@ -48,18 +48,18 @@ interface Worded {
   readonly markerWord: string
 }
 /** Release and marker as they are shown beside a dog’s name: its words, or what a deaf dog sees. */
-export const sayRelease = ({ traits, releaseWord }: Worded): string =>
+export const releaseText = ({ traits, releaseWord }: Worded): string =>
   traits.deaf ? (traits.signs?.release ?? 'open hand') : `“${releaseWord}”`
-export const sayMark = ({ traits, markerWord }: Worded): string =>
+export const markText = ({ traits, markerWord }: Worded): string =>
   traits.deaf ? (traits.signs?.mark ?? 'hand flash') : `“${markerWord}”`
 
 /** What a dog does not hear or see, for whoever comes to its run. */
-export const saySenses = ({ deaf, blind }: Pick<DogTraits, 'deaf' | 'blind'>): readonly string[] => [
+export const sensesText = ({ deaf, blind }: Pick<DogTraits, 'deaf' | 'blind'>): readonly string[] => [
   ...(deaf ? ['This dog is deaf. Come from the front and use hand signals.'] : []),
   ...(blind ? ['This dog is blind. Speak before you touch.'] : []),
 ]
 
-const neverWake = 'Never wake or touch it from behind.'
+const neverWake = 'Never wake or touch the dog from behind.'
 
 /**
  * The ladder of a deaf dog: the hand is the cue, so the rungs that lead from hand to word fall away; wherever it may be
@@ -70,7 +70,7 @@ export function forDeaf(
   curriculum: Curriculum,
   { felt: chosen, signs }: Pick<DogTraits, 'felt' | 'signs'>,
 ): Curriculum {
-  const felt = sayFelt(chosen)
+  const felt = feltText(chosen)
   const looksBack = withRole(curriculum, 'looks-back')[0]
   const own = changeCommands(curriculum, (c) =>
     signs?.release !== undefined && hasRole(c, 'releases') ? { ...c, signal: signs.release } : c,
@@ -86,8 +86,8 @@ export function forDeaf(
   })
   return changeCommands(signals, (c) => ({
     ...c,
-    caution: `Deaf: get its eyes first. ${c.caution.replace(/\bsaid\b/g, 'shown')}`,
-    signal: heard.test(c.signal) ? 'its own signal' : c.signal,
+    caution: `Deaf: get the dog’s eyes first. ${c.caution.replace(/\bsaid\b/g, 'shown')}`,
+    signal: heard.test(c.signal) ? 'the dog’s own signal' : c.signal,
     roads: c.roads.filter((r) => !heard.test(r.words)),
   }))
 }
@@ -100,15 +100,15 @@ const isHandOfWord = (rung: Rung): boolean =>
 function cued(rung: Rung, command: Command, felt: string): Rung {
   if (is(rung, 'sound')) return say(rung, { say: `${felt}.`, dontSay: neverWake })
   if (rung.cue !== 'word') return rung
-  const hand = command.signal === 'none' || command.signal === '' ? 'its own signal' : command.signal
+  const hand = command.signal === 'none' || command.signal === '' ? 'the dog’s own signal' : command.signal
   const elsewhere = rung.kind === 'recall' || is(rung, 'sprung') || rung.callWhen !== undefined
   return say(
     { ...rung, cue: 'signal' },
     {
-      say: elsewhere ? `${felt}; as it looks, the hand, once: ${hand}` : `The hand, once: ${hand}`,
+      say: elsewhere ? `${felt}; as the dog looks, the hand, once: ${hand}` : `The hand, once: ${hand}`,
       dontSay: elsewhere
-        ? `No hand while it looks away: it cannot know. ${neverWake}`
-        : 'Not twice, and only when it looks.',
+        ? `No hand signal while the dog looks away. ${neverWake}`
+        : 'Not twice, and only when the dog looks.',
       name: signalName(rung, command),
     },
   )
@@ -131,7 +131,7 @@ function unheard(rung: Rung, command: Command, chosen: FeltSignal | undefined): 
     criterion: freeHands(
       rung.say.includes('{marker}') ? rung.criterion.words.replace(markedAway, atTheEdge) : rung.criterion.words,
     )
-      .replace(/\bthe sound or name\b/g, 'its attention signal')
+      .replace(/\bthe sound or name\b/g, 'the dog’s attention signal')
       .replace(/\bword said\b/g, 'signal shown')
       .replace(/\bword\b/g, 'signal')
       .replace(/\bsilent\b/g, 'still'),
@@ -139,15 +139,15 @@ function unheard(rung: Rung, command: Command, chosen: FeltSignal | undefined): 
 }
 
 /** A flash that marks has to be seen: not where it looks away, but at the edge of its eye. */
-const markedAway = /\b(once, )?while it looks away\b/
-const atTheEdge = 'at the edge of what it sees'
+const markedAway = /\b(once, )?while (the dog looks|looking) away\b/
+const atTheEdge = 'at the edge of the dog’s sight'
 
 /** In place of “no word yet”. */
 const hush = (rung: Rung): string =>
-  rung.say.includes('{marker}') ? 'No second mark, no hand on it: one mark, then pay.' : hushOf(rung)
+  rung.say.includes('{marker}') ? 'Use one mark and no second hand signal, then reward.' : hushOf(rung)
 const hushOf = (rung: Rung): string =>
   rung.kind === 'settle' || rung.stage === 'generalise' || is(rung, 'looks-back')
-    ? 'No signal at all: it finds this by itself.'
+    ? 'No signal at all. The dog finds this alone.'
     : rung.cue === 'none'
-      ? 'No signal yet: shown over a half-made behaviour it stands for the half.'
-      : 'Not twice, and only when it looks.'
+      ? 'No signal yet: shown over a half-made behavior the signal stands for the half.'
+      : 'Not twice, and only when the dog looks.'

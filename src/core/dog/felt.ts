@@ -4,13 +4,13 @@ export type FeltSignal = (typeof feltSignals)[number]
 
 /** As a form asks for it. */
 export const feltNames: Readonly<Record<FeltSignal, string>> = {
-  vibration: 'its collar vibrates',
+  vibration: 'the collar vibrates',
   stamp: 'a stamp on the floor',
   light: 'a light, on and off',
 }
 
 /** As a card names it; all of them where none was chosen. */
-export const sayFelt = (felt: FeltSignal | undefined): string =>
+export const feltText = (felt: FeltSignal | undefined): string =>
   felt === undefined
-    ? 'Its attention signal (vibration, a stamp or a light)'
-    : `Its attention signal: ${feltNames[felt]}`
+    ? 'The attention signal (vibration, a stamp or a light)'
+    : `The attention signal: ${feltNames[felt]}`

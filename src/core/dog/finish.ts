@@ -4,6 +4,6 @@ export type Finish = (typeof finishes)[number]
 
 export const finishNames: Readonly<Record<Finish, string>> = {
   front: 'sits in front',
-  'steps-in': 'sits, and the handler steps in beside it',
+  'steps-in': 'sits, and the handler steps in beside the dog',
   touch: 'touches the palm',
 }

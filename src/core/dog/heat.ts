@@ -1,3 +1,4 @@
+import { figures } from '../figures'
 import { daysBetween } from '../days'
 import { youngUntilDays, type DogTraits } from './traits'
 
@@ -29,13 +30,13 @@ export function heatIndexC(temperatureC: number, humidity: number): number {
   return toC(index)
 }
 
-/** House: outdoor work takes care from the first, and stops from the second, °C of heat index. */
-export const heatLimits = { care: 27, stop: 32 } as const
-/** House: both limits lie so much lower for a dog that bears heat badly. */
-export const tenderBy = 4
-/** House: humidity taken when nobody read it, percent. */
+/** Design choice: outdoor work takes care from the first, and stops from the second, °C of heat index. */
+export const heatLimits = { care: figures.heatCare.value, stop: figures.heatStop.value } as const
+/** Design choice: both limits lie so much lower for a dog that bears heat badly. */
+export const tenderBy = figures.heatTender.value
+/** Design choice: humidity taken when nobody read it, percent. */
 export const usualHumidity = 60
-/** House: a dog counts as very young until, and as old from, so many days. */
+/** Design choice: a dog counts as very young until, and as old from, so many days. */
 const oldFromDays = 8 * 365
 
 /** What makes this dog bear heat badly; empty when nothing is known to. */

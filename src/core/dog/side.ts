@@ -2,12 +2,12 @@
 export const sides = ['left', 'right', 'not known yet'] as const
 export type Side = (typeof sides)[number]
 
-/** What is kept of it. House: until the owner was asked, a dog is worked on the left. */
+/** What is stored of it. Design choice: until the owner was asked, a dog is worked on the left. */
 export const sideSaid = (said: Side): { readonly side: 'left' | 'right'; readonly sideKnown: boolean } => ({
   side: said === 'right' ? 'right' : 'left',
   sideKnown: said !== 'not known yet',
 })
 
 /** What is said of it. */
-export const saySide = (dog: { readonly side: 'left' | 'right'; readonly sideKnown: boolean }): Side =>
+export const sideText = (dog: { readonly side: 'left' | 'right'; readonly sideKnown: boolean }): Side =>
   dog.sideKnown ? dog.side : 'not known yet'

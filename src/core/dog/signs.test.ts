@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { afterSigns, recoveryMinutes, signIds, signs, stopsToday } from './signs'
 import { restMinutes } from '../block/rest'
+import type { BlockId } from '../ids'
 
 describe('what follows signs of stress', () => {
   it('a yawn: recover, and something sure; a stare, a stiff tail, a dog shut down: nothing more in this block', () => {
@@ -28,7 +29,7 @@ describe('what follows signs of stress', () => {
   })
 
   it('two blocks with signs end the day; one block, however often, and yesterday do not', () => {
-    const seen = (day: string, blockId: string) => ({ day, blockId })
+    const seen = (day: string, blockId: BlockId) => ({ day, blockId })
     expect(stopsToday([seen('03-02', 'a'), seen('03-02', 'a')], '03-02')).toBe(false)
     expect(stopsToday([seen('03-01', 'a'), seen('03-02', 'b')], '03-02')).toBe(false)
     expect(stopsToday([seen('03-02', 'a'), seen('03-02', 'b')], '03-02')).toBe(true)

@@ -1,3 +1,4 @@
+import { figures } from '../figures'
 import type { z } from 'zod'
 import type { dogTraits } from './traitsSchema'
 
@@ -50,5 +51,5 @@ export const plainDog: DogTraits = {
   bornOn: null,
 }
 
-/** House: a dog counts as young until six months, 26 weeks to the day. */
-export const youngUntilDays = 182
+/** Design choice: a dog counts as young until six months, 26 weeks to the day. */
+export const youngUntilDays = figures.youngUntil.value

@@ -30,11 +30,11 @@ export interface AttentionShare {
  * dog that stares teaches nothing, so its share matters.
  */
 export function attentionShares(reps: readonly NotedRep[]): readonly AttentionShare[] {
-  const told = reps.filter((r) => r.attention !== null)
+  const noted = reps.filter((r) => r.attention !== null)
   return attentions.flatMap((attention) => {
-    const own = told.filter((r) => r.attention === attention)
+    const own = noted.filter((r) => r.attention === attention)
     const clean = wilson(own.filter((r) => r.outcome === 'clean').length, own.length)
-    return clean ? [{ attention, calls: own.length, share: own.length / told.length, clean }] : []
+    return clean ? [{ attention, calls: own.length, share: own.length / noted.length, clean }] : []
   })
 }
 

@@ -3,7 +3,7 @@ import { setsFrom } from '../tests/facts'
 import { dailyKcal, restingKcal, rewardKcal } from '../food/energy'
 import { faultShares, firstCueSuccess, helpByDay, latencyByDay, latencyOf, successByDay } from './evidence'
 import { differenceOf, wilson } from './interval'
-import { compareKit, kitComparisons, kitTurn, sayWorn, wornOf, type Worn } from './kit'
+import { compareKit, kitComparisons, kitTurn, wornText, wornOf, type Worn } from './kit'
 
 describe('the 95 % interval of a share against Wilson (1927), worked values', () => {
   it.each([
@@ -163,8 +163,8 @@ describe('kit transfer', () => {
       undefined,
       undefined,
     ])
-    expect(sides.map(sayWorn)).toEqual(['1.8 m leash, slip lead', '1.8 m leash, flat collar'])
-    expect(sayWorn({ kit: 'long line' })).toBe('long line')
+    expect(sides.map(wornText)).toEqual(['1.8 m leash, slip lead', '1.8 m leash, flat collar'])
+    expect(wornText({ kit: 'long line' })).toBe('long line')
   })
 
   it('compares only days on which both were worked, when there are any', () => {

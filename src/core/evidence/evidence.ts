@@ -3,6 +3,7 @@ import { promptLevels, type PromptLevel } from '../curriculum/types'
 import { daysBetween } from '../days'
 import type { RepFact, SetFact } from '../facts/fact'
 import { wilson, type Share } from './interval'
+import type { RungId } from '../ids'
 
 export interface HelpDay {
   readonly day: string
@@ -49,14 +50,14 @@ const promptOf = (rep: RepFact, allowed: PromptLevel | undefined): PromptLevel |
 /** First-cue success at one rung with its 95 % interval; undefined before the first rep. */
 export function firstCueSuccess(
   sets: readonly SetFact[],
-  rungId: string,
+  rungId: RungId,
   isClean: IsClean = byOutcome,
 ): Share | undefined {
   const reps = sets.filter((s) => s.rungId === rungId).flatMap((s) => s.reps.map((r) => isClean(s, r)))
   return wilson(reps.filter(Boolean).length, reps.length)
 }
 
-/** Reps that came off, by help, day by day: one that did not come off says nothing of the help it needed. */
+/** Reps that worked, by help, day by day: one that did not come off says nothing of the help it needed. */
 export function helpByDay(sets: readonly SetFact[], allowedIn: HelpAllowed): readonly HelpDay[] {
   const days = new Map<string, { reps: number[]; notSaid: number }>()
   for (const set of sets)

@@ -1,6 +1,7 @@
 import { mean } from 'simple-statistics'
 import type { SetFact } from '../facts/fact'
 import { differenceOf, wilson, type Difference, type Share } from './interval'
+import type { RungId } from '../ids'
 
 /** One piece of kit in a comparison, with what flatters or spoils its figures. */
 export interface KitSide {
@@ -14,7 +15,7 @@ export interface KitSide {
 }
 
 export interface KitComparison {
-  readonly rungId: string
+  readonly rungId: RungId
   readonly a: KitSide
   readonly b: KitSide
   /** First less second. */
@@ -47,7 +48,7 @@ function sideOf(sets: readonly SetFact[], kit: string): KitSide | undefined {
   )
 }
 
-/** House: how often each piece of kit is worked in a guided comparison. */
+/** Design choice: how often each piece of kit is worked in a guided comparison. */
 export const turnsEach = 2
 
 /** A leash in a comparison, with the collar that goes with it; whatever is worn where none is said. */
@@ -57,7 +58,7 @@ export interface Worn {
 }
 
 /** What is compared, in words. */
-export const sayWorn = ({ kit, collar }: Worn): string => (collar === undefined ? kit : `${kit}, ${collar}`)
+export const wornText = ({ kit, collar }: Worn): string => (collar === undefined ? kit : `${kit}, ${collar}`)
 
 /** Which of the two a set was worked on; undefined for neither. */
 export const wornOf = <W extends Worn>(
@@ -89,12 +90,12 @@ export function kitTurn<W extends Worn>(
 }
 
 /**
- * The same rung on two pieces of kit, side by side; undefined while one of them has no rep. Sets in order of time. Only
+ * Compares one rung on two pieces of equipment; undefined while one of them has no rep. Sets in order of time. Only
  * days on which both were worked count when there are any: what a dog learns from day to day is not the kit's doing.
  */
 export function compareKit(
   sets: readonly SetFact[],
-  rungId: string,
+  rungId: RungId,
   kitA: string,
   kitB: string,
 ): KitComparison | undefined {
@@ -144,6 +145,6 @@ export function kitComparisons(sets: readonly SetFact[]): readonly KitComparison
     .map(({ found }) => found)
 }
 
-/** The same sets as worked on their collars, where somebody said which. */
+/** Sets with their collar as equipment, where somebody recorded which. */
 export const byCollar = (sets: readonly SetFact[]): readonly SetFact[] =>
   sets.flatMap((s) => (s.collar ? [{ ...s, kit: s.collar }] : []))

@@ -12,7 +12,7 @@ export interface LookBackDay {
   readonly longest: number
 }
 
-/** House: further apart than this nobody was counting. */
+/** Design choice: further apart than this nobody was counting. */
 const longestGap = 600
 
 /** Whether a rep of this rung is a look back where the command has any: of its own accord, on the line or loose. */

@@ -11,7 +11,7 @@ import {
   lookedByDay,
   lookedFor,
   measuresIn,
-  saySuspect,
+  suspectText,
   seenShares,
   suspectsIn,
   type LookedRep,
@@ -82,7 +82,7 @@ describe('what misses share', () => {
   })
 
   it('says what to do otherwise, where the difference is plain', () => {
-    expect(suspectsIn(loud).map(saySuspect)).toEqual(['Clean 2 of 8 said loud, 16 of 18 otherwise. Say it quietly.'])
+    expect(suspectsIn(loud).map(suspectText)).toEqual(['Clean 2 of 8 said loud, 16 of 18 otherwise. Say it quietly.'])
     expect(suspectsIn(loud.slice(0, 6))).toEqual([])
   })
 
@@ -103,8 +103,8 @@ describe('what misses share', () => {
 
   it('a slip of the hands that nobody noted was none; a voice that nobody noted is not known', () => {
     const slips = [...reps(6, 'miss', { hands: ['fist'] }), ...reps(20, 'clean', null)]
-    expect(suspectsIn(slips).map(saySuspect)).toEqual([
-      'Clean 0 of 6 when the fist was not closed and low, 20 of 20 otherwise. Mind: closed fist, low.',
+    expect(suspectsIn(slips).map(suspectText)).toEqual([
+      'Clean 0 of 6 when the fist was not closed and low, 20 of 20 otherwise. Remember: closed fist, low.',
     ])
     expect(suspectsIn([...reps(6, 'miss', { voice: 'loud' }), ...reps(20, 'clean', null)])).toEqual([])
   })
@@ -118,7 +118,7 @@ describe('what misses share', () => {
     ] as const)
       expect(suspectsIn([...reps(10, 'miss', worse), ...reps(10, 'clean', better)])).toEqual([])
     const [near] = suspectsIn([...reps(10, 'miss', { metres: 3 }), ...reps(10, 'clean', { metres: 25 })])
-    expect(near?.tryThis).toBe('Further from the distraction.')
+    expect(near?.tryThis).toBe('Farther from the distraction.')
   })
 
   it('accuses nothing that makes no difference more often than one time in twenty', () => {

@@ -56,7 +56,7 @@ export interface SeenShare {
   readonly clean: Share
 }
 
-/** What was seen on purpose and may be changed for the next rep; how it came off is no cause of how it came off. */
+/** What was seen on purpose and may be changed for the next rep; its result is no cause of itself. */
 const causes: Partial<Record<LookedField, (value: string) => string>> = {
   voice: (v) => (v === 'usual' ? 'in the usual voice' : `said ${v === 'loud' ? 'loud' : 'quietly'}`),
   helperDog: (v) => `with the helper dog ${v}`,
@@ -90,7 +90,7 @@ export function seenShares(reps: readonly LookedRep[]): readonly SeenShare[] {
   })
 }
 
-/** House: less than so many reps with it, and as many without, say nothing. */
+/** Design choice: less than so many reps with it, and as many without, say nothing. */
 const fewest = 4
 
 export interface Suspect extends SeenShare {
@@ -103,14 +103,15 @@ export interface Suspect extends SeenShare {
 /** What to do otherwise the next time; nothing where there is nothing to change, as at level 0. */
 const instead: Partial<Record<LookedField, (value: string) => string>> = {
   voice: (v) => (v === 'loud' ? 'Say it quietly.' : v === 'quiet' ? 'Say it a little louder.' : ''),
-  helperDog: (v) => (v === 'moving' ? 'Let the helper dog stand, or crate it.' : 'Another helper dog, or further off.'),
+  helperDog: (v) =>
+    v === 'moving' ? 'Let the helper dog stand, or crate it.' : 'Another helper dog, or farther away.',
   leashMoved: () => 'Fold the leash in the far hand and keep that hand still.',
-  hands: (v) => (v in ownersHands ? `Mind: ${ownersHands[v as OwnersHand].right}.` : ''),
-  level: (v) => (v === '0' ? '' : 'One level lower until it is clean again.'),
-  metres: (v) => (Number(v) < farMetres ? 'Further from the distraction.' : ''),
-  led: (v) => `Lead it by the other ${v.endsWith('paw') ? 'side' : 'hand'}.`,
+  hands: (v) => (v in ownersHands ? `Remember: ${ownersHands[v as OwnersHand].right}.` : ''),
+  level: (v) => (v === '0' ? '' : 'One level lower until the reps are clean again.'),
+  metres: (v) => (Number(v) < farMetres ? 'Farther from the distraction.' : ''),
+  led: (v) => `Lead the dog by the other ${v.endsWith('paw') ? 'side' : 'hand'}.`,
   toy: () => 'Another toy.',
-  keen: (v) => (v === 'very' ? '' : 'Play less long, or another toy: stop while it still wants more.'),
+  keen: (v) => (v === 'very' ? '' : 'Play for less time, or with another toy. Stop while the dog still wants more.'),
 }
 /** As far off as a distraction is counted: over 15 m (house). */
 const farMetres = 15
@@ -138,7 +139,7 @@ const isTold = (rep: LookedRep, field: LookedField): boolean =>
   field === 'hands' || field === 'leashMoved' || rep.looked?.[field] !== undefined
 
 /** As one sentence: how often with it, how often without. */
-export const saySuspect = (s: Suspect): string =>
+export const suspectText = (s: Suspect): string =>
   `Clean ${s.clean.clean} of ${s.clean.total} ${s.words}, ${s.without.clean} of ${s.without.total} otherwise. ` +
   s.tryThis
 

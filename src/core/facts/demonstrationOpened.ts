@@ -27,7 +27,7 @@ export const demonstrationOpened = factKind(
     leashHolder: name,
     kit: z.enum(kits),
     items: z.array(openedItem).min(1).max(mostShownItems),
-    /** That all of it comes off, as it was said when it began. */
+    /** That all of it works, as it was said when it began. */
     whole: chance,
     recordedBy: name,
   },

@@ -1,5 +1,7 @@
 import type { StartPosition, Turn } from './words'
 import type { PlaceKind, PromptLevel } from '../curriculum/types'
+import type { BlockId, PlaceId, RungId } from '../ids'
+import type { EpochMs } from '../epochMs'
 
 export const outcomes = ['clean', 'helped', 'late', 'miss'] as const
 export type Outcome = (typeof outcomes)[number]
@@ -10,7 +12,7 @@ export const outcomeOfLetter: Readonly<Record<string, Outcome>> = { C: 'clean', 
 /** Order of facts: time as corrected, then device, then the device's own sequence. Never arrival, never the id. */
 export interface FactOrder {
   /** Milliseconds since the epoch, corrected for the device's clock. */
-  readonly at: number
+  readonly at: EpochMs
   readonly device: string
   readonly seq: number
 }
@@ -31,18 +33,18 @@ export interface RepFact extends FactOrder {
 /** A set as the fold needs it: what was worked, where, by whom. */
 export interface SetContext {
   readonly id: string
-  readonly rungId: string
+  readonly rungId: RungId
   /** A refresher is one set at the top held rung, asked for because the command was going stale. */
   readonly purpose: 'work' | 'refresh'
   /** The kennel's calendar day on which it was worked, `YYYY-MM-DD`. */
   readonly day: string
-  readonly placeId: string
+  readonly placeId: PlaceId
   readonly placeKind: PlaceKind
   readonly leashHolder: string
   /** Distraction-proofing level, 0–5. */
   readonly level: number
   readonly kit: string
-  readonly blockId: string
+  readonly blockId: BlockId
   /** Nobody can be sure of its day: it counts on none. */
   readonly unsure?: boolean
   /** Whose turn of a demonstration it was: what is shown in the owner’s moves no ladder. */
@@ -63,7 +65,7 @@ export interface SetFact extends SetContext {
   readonly reps: readonly RepFact[]
 }
 
-/** House: a set left open for longer than this was forgotten, not interrupted. */
+/** Design choice: a set left open for longer than this was forgotten, not interrupted. */
 export const openForMs = 3 * 3_600_000
 
 /** Negative when `a` comes before `b`. */

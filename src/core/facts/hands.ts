@@ -12,12 +12,12 @@ export const ownersHands = {
   calm: { short: 'Calm voice', right: 'calm voice', wrong: 'the voice was not calm' },
   straight: { short: 'Straight back', right: 'straight back', wrong: 'the back was bent over the dog' },
   fist: { short: 'Closed fist', right: 'closed fist, low', wrong: 'the fist was not closed and low' },
-  pay: { short: 'Paid in place', right: 'paid in position', wrong: 'it was not paid in position' },
+  pay: { short: 'Rewarded in place', right: 'rewarded in position', wrong: 'the dog was not rewarded in position' },
   release: { short: 'Release given', right: 'release given', wrong: 'no release was given' },
   'no-pull': {
     short: 'No pulling back',
     right: 'no pulling back to the side',
-    wrong: 'it was pulled back to the side',
+    wrong: 'the dog was pulled back to the side',
   },
-  'called-once': { short: 'Called once', right: 'called once', wrong: 'it was called more than once' },
+  'called-once': { short: 'Called once', right: 'called once', wrong: 'the dog was called more than once' },
 } as const satisfies Record<OwnersHand, { readonly short: string; readonly right: string; readonly wrong: string }>

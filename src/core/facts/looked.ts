@@ -1,7 +1,7 @@
 import type { OwnersHand } from './words'
 
 /**
- * What may be looked at in a rep beside how it came off; apart from its schema, so that a screen shows it without a
+ * What may be looked at in a rep beside how it went; apart from its schema, so that a screen shows it without a
  * parser. All of it is optional.
  */
 export const lookedWords = {
@@ -23,7 +23,7 @@ type Words = { readonly [K in keyof typeof lookedWords]?: (typeof lookedWords)[K
 export type Looked = Words & {
   /** Distraction level of this one rep, where something came into the middle of a set. */
   readonly level?: number | undefined
-  /** Metres to the distraction. */
+  /** Meters to the distraction. */
   readonly metres?: number | undefined
   /** Looks up that nobody asked for, in a stretch. */
   readonly lookUps?: number | undefined

@@ -2,8 +2,8 @@ import { z } from 'zod'
 
 /**
  * What became of each fact sent. Known means it was here already and changes nothing; waits, that whoever made it has
- * to be signed in. `wanted`: numbers from and to
- * that the kennel has not, though what came after them is here: the device sends those again, if it has them still.
+ * to be signed in. `wanted`: numbers from and to that the kennel has not, though what came after them is here: the
+ * device sends those again, if it has them still.
  */
 export const receipt = z.object({
   results: z.array(
@@ -11,6 +11,8 @@ export const receipt = z.object({
       id: z.string(),
       status: z.enum(['stored', 'known', 'refused', 'waits']),
       reason: z.string().optional(),
+      /** Why it was refused, for code: one of `RejectionCode`; a newer kennel may say others. */
+      code: z.string().optional(),
     }),
   ),
   wanted: z.array(z.tuple([z.int(), z.int()])).default([]),

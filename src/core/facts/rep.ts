@@ -27,9 +27,9 @@ export const repDone = factKind(
     sitPieces: z.int().min(0).max(20).nullable().default(null),
     /** Settle: seconds between two pays. */
     payInterval: z.number().min(0.5).max(600).nullable().default(null),
-    /** A bowl drill: what of its meal was in the bowl. */
+    /** A bowl drill: what of the meal was in the bowl. */
     bowlGrams: z.number().min(0).max(500).nullable().default(null),
-    /** Paid by a slip. */
+    /** Rewarded by mistake. */
     payError: z.boolean().default(false),
     turns: z.int().min(0).max(200).nullable().default(null),
     stops: z.int().min(0).max(200).nullable().default(null),

@@ -1,6 +1,8 @@
 import type { SmallThing } from './words'
+import type { ResidencyId } from '../ids'
+import type { EpochMs } from '../epochMs'
 
-/** House: the same thing with the same dog within so many seconds is one tap too many, not one thing more. */
+/** Design choice: the same thing with the same dog within so many seconds is one tap too many, not one thing more. */
 export const sameWithin: Readonly<Record<SmallThing, number>> = {
   'tether-minute': 60,
   'name-call': 3,
@@ -10,10 +12,10 @@ export const sameWithin: Readonly<Record<SmallThing, number>> = {
 
 /** A small thing as it was kept last on this device. */
 export interface LastKept {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly what: SmallThing
   /** Milliseconds. */
-  readonly at: number
+  readonly at: EpochMs
 }
 
 /** Whether this tap means the thing that was kept a moment ago; a clock set back means another one. */

@@ -11,7 +11,7 @@ export const smallThing = factKind(
     what: z.enum(smallThings),
     reps: z.int().min(1).max(40),
     pieces: z.int().min(0).max(40),
-    /** What it was a repetition of, and how it came off, where somebody said. */
+    /** What it was a repetition of, and how it went, where somebody said. */
     command: z.string().min(1).max(80).nullable().default(null),
     outcome: z.enum(outcomes).nullable().default(null),
     /** Minutes on the tether or walked to sniff; on the tether the longest time between two pays, and whether calm. */

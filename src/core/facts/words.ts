@@ -57,7 +57,7 @@ export const nothingSaid = {
   },
 } as const
 
-/** What a rep says of which nothing was seen but how it came off. */
+/** What a rep says of which nothing was seen but how it went. */
 export const nothingSeen = {
   prompt: null,
   latencySeconds: null,

@@ -19,8 +19,8 @@ export const lifeStageNames = [
 ] as const satisfies readonly LifeStage[]
 
 /**
- * House: a dog counts as an older puppy from 17 weeks on and as grown from a year on; giants grow for longer, so the
- * trainer may choose.
+ * Design choice: a dog counts as an older puppy from 17 weeks on and as grown from a year on; giants grow for longer,
+ * so the trainer may choose.
  */
 export function stageByAge(ageDays: number | undefined, neutered: boolean): LifeStage {
   if (ageDays !== undefined && ageDays < 120) return 'puppy under four months'

@@ -35,11 +35,18 @@ describe('energy', () => {
       stageByAge(900, false),
       stageByAge(undefined, true),
     ]).toEqual(['puppy under four months', 'older puppy', 'neutered adult', 'intact adult', 'neutered adult'])
+    expect([119, 120, 364, 365].map((days) => stageByAge(days, false))).toEqual([
+      'puppy under four months',
+      'older puppy',
+      'older puppy',
+      'intact adult',
+    ])
   })
   it('the vet’s figure wins, then the house’s factor, then the stage’s', () => {
     expect(energyOf(plan)).toMatchObject({ from: 'factor', factor: 1.6 })
     expect(energyOf({ ...plan, factor: 1.2 }).daily).toBeCloseTo(1.2 * 70 * 20 ** 0.75, 9)
     expect(energyOf({ ...plan, factor: 1.2, vetKcal: 700 })).toMatchObject({ from: 'vet', daily: 700 })
+    expect(energyOf({ ...plan, factor: 1.2, vetKcal: 700 }).factor).toBeCloseTo(700 / (70 * 20 ** 0.75), 9)
   })
 })
 
@@ -53,6 +60,17 @@ describe('a day’s food', () => {
     const evening = ledgerOf(plan, kibble, { ...nothing, weighedGrams: 147, eatenGrams: 100, bowlGrams: 50 })
     expect(evening.piecesLeft).toBe(94)
     expect(evening.owedGrams).toBeCloseTo(morning.rationGrams - 150, 9)
+  })
+  it('counts a piece that comes out even, and no pieces where nobody weighed one', () => {
+    // 720 kcal a day: 200 g of this meal, 100 g of it for training; a piece is 0.5 g.
+    const even = { ...plan, vetKcal: 720 }
+    expect(ledgerOf(even, kibble, { ...nothing, eatenGrams: 10 })).toMatchObject({ repsToPay: 200, piecesLeft: 180 })
+    expect(ledgerOf(even, kibble, { ...nothing, eatenGrams: 100.4 }).piecesLeft).toBe(0)
+    expect(ledgerOf(even, { ...kibble, kcalPerPiece: null }, nothing)).toMatchObject({
+      repsToPay: undefined,
+      piecesLeft: undefined,
+      trainingGrams: 100,
+    })
   })
   it('extras come off the ration only up to a tenth of the day', () => {
     const daily = energyOf(plan).daily
@@ -91,6 +109,24 @@ describe('a weight', () => {
     for (const kg of [0, -3, 0.2, 400, Number.NaN, Number.POSITIVE_INFINITY])
       expect(checkWeight(kg, { giant: true, unit: 'kg' }).kind).toBe('refused')
   })
+  it('is taken at the lightest and the heaviest of dogs', () => {
+    const known = { lastKg: undefined, giant: true, unit: 'kg' } as const
+    expect([0.49, 0.5, 120, 120.1, Number.NaN].map((kg) => checkWeight(kg, known).kind)).toEqual([
+      'refused',
+      'fine',
+      'fine',
+      'refused',
+      'refused',
+    ])
+  })
+  it('is asked about in the words of a house that weighs in pounds', () => {
+    const asked = checkWeight(20, { lastKg: 20 * kgPerLb, giant: false, unit: 'lb' })
+    expect(asked).toMatchObject({ kind: 'ask', why: expect.stringMatching(/^The last weight was 20 lb\. /) })
+    expect(checkWeight(44, { lastKg: 20, giant: false, unit: 'lb' })).toMatchObject({
+      kind: 'ask',
+      why: expect.stringContaining('The weight would be 44 lb.'),
+    })
+  })
   it('is asked about when pounds may have been typed for kilograms', () => {
     expect(checkWeight(66, { lastKg: 30, giant: false, unit: 'kg' })).toMatchObject({
       kind: 'ask',
@@ -109,7 +145,7 @@ describe('a weight', () => {
     // A house that weighs in pounds is told its own last figure and limits.
     expect(checkWeight(60, { lastKg: 30, giant: false, unit: 'lb' })).toMatchObject({
       kind: 'ask',
-      why: expect.stringContaining('It weighed 66.1 lb last'),
+      why: expect.stringContaining('The last weight was 66.1 lb'),
     })
     expect(checkWeight(400, { giant: false, unit: 'lb' })).toMatchObject({
       why: 'A dog weighs between 1.1 and 264.6 lb.',

@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import pluralize from 'pluralize'
 import { describe, expect, it } from 'vitest'
-import { objectionsTo, poisonous, sayObjections } from './forbidden'
+import { objectionsTo, poisonous, objectionsText } from './forbidden'
 
 const feed = (name: string, ...contains: string[]) => ({ name, contains })
 const said = (food: ReturnType<typeof feed>, allergies: readonly string[], words = noWords) =>
-  sayObjections(objectionsTo(food, allergies, words))
+  objectionsText(objectionsTo(food, allergies, words))
 const noWords: { name: string; also: string[] }[] = []
 
 describe('food that is forbidden', () => {
@@ -34,6 +34,47 @@ describe('food that is forbidden', () => {
     expect(said(feed('Chicken'), ['fish'], words)).toBe('')
     const mix = [{ name: 'house mix', also: ['red pellets'] }]
     expect(said(feed('Red pellets'), ['house mix'], mix)).toBe('house mix')
+  })
+})
+
+describe('objections', () => {
+  const fishWords = [{ name: 'pollack', also: ['coley'] }]
+
+  it('are each said once, the poison first, with commas', () => {
+    expect(said(feed('Chicken and raisin cake'), ['chicken', ' Chicken ', 'egg', 'cake'])).toBe('raisin, chicken, cake')
+  })
+
+  it('are made by words of the house only where the allergy is one of them', () => {
+    expect(said(feed('Coley skin'), ['pollack and beef'], fishWords)).toBe('pollack and beef')
+    expect(said(feed('Coley skin'), ['egg'], fishWords)).toBe('')
+    const mix = [{ name: 'house mix', also: ['red pellets'] }]
+    expect([said(feed('Red pellets'), ['egg'], mix), said(feed('Red apples'), ['house mix'], mix)]).toEqual(['', ''])
+  })
+
+  it('are not made by a group that holds nothing of the allergy, nor by words that name no food', () => {
+    expect(said(feed('Fish sticks'), ['egg'])).toBe('')
+    expect(said(feed('Ok biscuits'), ['ok liver'])).toBe('')
+  })
+
+  it('say what is in doubt and what to do, and nothing where there is no doubt', () => {
+    const why = (name: string, allergy: string) => objectionsTo(feed(name), [allergy], noWords)
+    expect(why('Chicken hearts', 'chicken')).toEqual([{ what: 'chicken', sure: true, why: '' }])
+    expect(why(' Kibble without chicken ', ' chicken ')).toEqual([
+      {
+        what: 'chicken',
+        sure: false,
+        why:
+          '“chicken” and “Kibble without chicken” both say chicken, with other words beside it. ' +
+          'Write it plainly, or ask the owner.',
+      },
+    ])
+    expect(why(' Poultry meal ', 'chicken')).toEqual([
+      {
+        what: 'chicken',
+        sure: false,
+        why: '“Poultry meal” names poultry, and not which. Write it plainly, or ask the owner.',
+      },
+    ])
   })
 })
 

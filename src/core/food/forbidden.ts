@@ -188,5 +188,5 @@ function objectionOf(
 }
 
 /** Objections in a few words: “chicken; perhaps grain”. */
-export const sayObjections = (objections: readonly Objection[]): string =>
+export const objectionsText = (objections: readonly Objection[]): string =>
   objections.map((o) => (o.sure ? o.what : `perhaps ${o.what}`)).join(', ')

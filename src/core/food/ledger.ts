@@ -1,3 +1,4 @@
+import { figures } from '../figures'
 import { dailyKcal, restingKcal, type LifeStage } from './energy'
 
 /** How one dog is fed, as last decided. */
@@ -33,10 +34,10 @@ export function energyOf(plan: FeedingPlan): Energy {
 }
 
 /**
- * House: extras (food that is no part of the ration) are a tenth of the day's energy at the most. WSAVA/AAHA (from
- * memory).
+ * Design choice: extras (food that is no part of the ration) are a tenth of the day's energy at the most. WSAVA/AAHA
+ * (from memory).
  */
-export const extrasShare = 0.1
+export const extrasShare = figures.extrasShare.value
 
 /** Something that can be fed. A piece may come from the dog's own meal or be an extra. */
 export interface Feed {
@@ -67,7 +68,7 @@ export interface Ledger {
   /** Reps that the training share can pay for, at one piece each; undefined when the feed is not given in pieces. */
   readonly repsToPay: number | undefined
   readonly piecesLeft: number | undefined
-  /** Still owed to the dog today, grams of its meal. */
+  /** Still owed to the dog today, grams of the meal. */
   readonly owedGrams: number
   /** kcal of extras that are still allowed; negative when it was too much. */
   readonly extrasLeft: number
@@ -97,5 +98,5 @@ export function ledgerOf(plan: FeedingPlan, feed: Feed, fed: FedToday): Ledger {
   }
 }
 
-/** House: less than this is nothing owed; scales by the runs show whole grams. */
+/** Design choice: less than this is nothing owed; scales by the runs show whole grams. */
 export const owedFromGrams = 5

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { gramsOf, kcalOfPiece, sayFood, sayFoodShort } from './measure'
+import { gramsOf, kcalOfPiece, foodText, foodShortText } from './measure'
 
 describe('food by gram, ounce and cup', () => {
   it('turns by the avoirdupois ounce of 1959, and by what a cup of the feed was weighed at', () => {
@@ -9,17 +9,17 @@ describe('food by gram, ounce and cup', () => {
   })
 
   it('says grams, and beside them what the house scoops with', () => {
-    expect(sayFood(180, 'kg')).toBe('180 g')
-    expect(sayFood(180, 'lb')).toBe('180 g (6.3 oz)')
-    expect(sayFood(180, 'kg', 120)).toBe('180 g (1½ cups)')
-    expect(sayFood(240, 'lb', 120)).toBe('240 g (8.5 oz, 2 cups)')
-    expect([sayFood(120, 'kg', 120), sayFood(30, 'kg', 120), sayFood(5, 'kg', 120)]).toEqual([
+    expect(foodText(180, 'kg')).toBe('180 g')
+    expect(foodText(180, 'lb')).toBe('180 g (6.3 oz)')
+    expect(foodText(180, 'kg', 120)).toBe('180 g (1½ cups)')
+    expect(foodText(240, 'lb', 120)).toBe('240 g (8.5 oz, 2 cups)')
+    expect([foodText(120, 'kg', 120), foodText(30, 'kg', 120), foodText(5, 'kg', 120)]).toEqual([
       '120 g (1 cup)',
       '30 g (¼ cup)',
       '5 g',
     ])
-    expect(sayFood(0, 'lb', 120)).toBe('0 g')
-    expect([sayFoodShort(180, 'kg'), sayFoodShort(180, 'lb')]).toEqual(['180 g', '6.3 oz'])
+    expect(foodText(0, 'lb', 120)).toBe('0 g')
+    expect([foodShortText(180, 'kg'), foodShortText(180, 'lb')]).toEqual(['180 g', '6.3 oz'])
   })
 
   it('a piece has the energy of a tenth of what ten weigh', () => {

@@ -14,23 +14,23 @@ export const gramsOf = (amount: number, unit: FoodUnit, cupGrams: number | null)
 const quarters = ['', '¼', '½', '¾'] as const
 
 /** Cups as a scoop measures them, to the quarter; under an eighth nothing is said. */
-function sayCups(cups: number): string {
+function cupsText(cups: number): string {
   const n = Math.round(cups * 4)
-  const said = `${n >= 4 ? Math.floor(n / 4) : ''}${quarters[n % 4] ?? ''}`
-  return n === 0 ? '' : `${said} ${n > 4 ? 'cups' : 'cup'}`
+  const amount = `${n >= 4 ? Math.floor(n / 4) : ''}${quarters[n % 4] ?? ''}`
+  return n === 0 ? '' : `${amount} ${n > 4 ? 'cups' : 'cup'}`
 }
 
 /** Food as it is weighed, and beside that as the house would rather have it: in ounces, and in cups of this feed. */
-export function sayFood(grams: number, unit: Measures['unit'], cupGrams: number | null = null): string {
+export function foodText(grams: number, unit: Measures['unit'], cupGrams: number | null = null): string {
   const beside = [
-    unit === 'lb' ? sayFoodShort(grams, unit) : '',
-    cupGrams === null ? '' : sayCups(grams / cupGrams),
+    unit === 'lb' ? foodShortText(grams, unit) : '',
+    cupGrams === null ? '' : cupsText(grams / cupGrams),
   ].filter((s) => s !== '')
   return `${Math.round(grams)} g${beside.length > 0 && Math.round(grams) > 0 ? ` (${beside.join(', ')})` : ''}`
 }
 
-/** The same in one measure, the house's own, beside a figure that says them all. */
-export const sayFoodShort = (grams: number, unit: Measures['unit']): string =>
+/** Food in the house’s own measure alone, beside a figure that has them all. */
+export const foodShortText = (grams: number, unit: Measures['unit']): string =>
   unit === 'lb' ? `${(grams / gramsPerOunce).toFixed(1)} oz` : `${Math.round(grams)} g`
 
 /** The energy of one piece, kcal, of what ten of them weigh. */

@@ -43,13 +43,13 @@ export const kcalOfPay = (food: PayFood, halved: boolean): number =>
 /** Pieces that may still be given of it today; infinite where nobody knows what the dog is fed. */
 export function piecesLeftOf(food: PayFood, halved: boolean, left: FoodLeft): number {
   if (left.own === undefined) return food.id === null ? Number.POSITIVE_INFINITY : 0
-  // What comes on top comes off the ration, too: where all of that is eaten, nothing comes on top any more.
+  // What comes on top counts against the ration, too: where all of that is eaten, nothing comes on top any more.
   const kcal = food.id === null ? left.own : Math.min(left.extras ?? 0, left.own)
   return Math.max(0, Math.floor(kcal / kcalOfPay(food, halved) + 1e-9))
 }
 
 /**
- * Pieces that a set of this rung takes when all of it comes off. `every`: seconds between two payments on the tether.
+ * Pieces that a set of this rung takes when all of it works. `every`: seconds between two payments on the tether.
  */
 export function piecesOfSet(rung: Rung, every?: number): number {
   const seconds = holdSeconds(rung)
@@ -96,9 +96,9 @@ export function shortOfFood(
   pieces: number,
   left: FoodLeft & { readonly training: number | undefined },
 ): string {
-  if (!food) return 'All of today’s food is given. Pay with play and praise.'
+  if (!food) return 'All of today’s food is given. Reward with play and praise.'
   const here = piecesLeftOf(food, halved, left)
   if (here < pieces) return `Only ${here} ${halved ? 'half pieces' : 'pieces'} of ${food.name} are left today.`
   const fromBowl = food.id === null && left.training !== undefined && left.training < kcalOfPay(food, halved) * pieces
-  return fromBowl ? 'Its share for training is nearly paid out. More comes off its evening bowl.' : ''
+  return fromBowl ? 'The training share is nearly used up. Further rewards come out of the evening bowl.' : ''
 }

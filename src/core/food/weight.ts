@@ -1,8 +1,8 @@
-import { kgPerLb, massIn, sayMass, type Measures } from '../measures'
+import { kgPerLb, massIn, massText, type Measures } from '../measures'
 
 export const lightest = 0.5
 export const heaviest = 120
-/** House: a weight this far from the last one is asked about, and above this a dog that is no giant. */
+/** Design choice: a weight this far from the last one is asked about, and above this a dog that is no giant. */
 const farFrom = 1.6
 const heavyUnlessGiant = 70
 
@@ -26,27 +26,27 @@ export function checkWeight(
 ): WeightCheck {
   if (!Number.isFinite(kg) || kg < lightest || kg > heaviest) {
     const least = Number(massIn(lightest, known.unit).toFixed(1))
-    return { kind: 'refused', why: `A dog weighs between ${least} and ${sayMass(heaviest, known.unit)}.` }
+    return { kind: 'refused', why: `A dog weighs between ${least} and ${massText(heaviest, known.unit)}.` }
   }
-  const say = (x: number) => sayMass(x, known.unit)
-  const thought = known.unit === 'kg' ? `${Number(kg.toFixed(1))} lb would be` : 'Then it weighs'
+  const say = (x: number) => massText(x, known.unit)
+  const thought = known.unit === 'kg' ? `${Number(kg.toFixed(1))} lb would be` : 'The weight would be'
   const asPounds = `${thought} ${say(kg * kgPerLb)}.`
   const { lastKg } = known
-  const last = lastKg === undefined ? '' : sayMass(lastKg, known.unit)
+  const last = lastKg === undefined ? '' : massText(lastKg, known.unit)
   if (lastKg !== undefined) {
     const ratio = kg / lastKg
     if (Math.abs(Math.log(ratio * kgPerLb)) < 0.25)
       return {
         kind: 'ask',
-        why: `It weighed ${last} last. Were pounds typed for kilograms? ${asPounds}`,
+        why: `The last weight was ${last}. Were pounds typed for kilograms? ${asPounds}`,
       }
     if (Math.abs(Math.log(ratio / kgPerLb)) < 0.25)
       return {
         kind: 'ask',
-        why: `It weighed ${last} last. Were kilograms typed for pounds? That would be ${say(kg / kgPerLb)}.`,
+        why: `The last weight was ${last}. Were kilograms typed for pounds? That would be ${say(kg / kgPerLb)}.`,
       }
     if (ratio > farFrom || ratio < 1 / farFrom)
-      return { kind: 'ask', why: `It weighed ${last} last: weigh again, or say that it is right.` }
+      return { kind: 'ask', why: `The last weight was ${last}. Weigh again, or confirm this weight.` }
   } else if (kg > heavyUnlessGiant && !known.giant)
     return {
       kind: 'ask',

@@ -1,12 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { blocksNeeded, dealOut, fewBlocks, isTold, takeAnother, weeksAhead, type Claim } from './capacity'
+import type { ResidencyId } from '../ids'
 
-const claim = (residencyId: string, byBlocks: readonly number[], from = 0, until = 10): Claim => ({
+const claim = (residencyId: ResidencyId, byBlocks: readonly number[], from = 0, until = 10): Claim => ({
   residencyId,
   byBlocks,
-  from,
-  until,
+  fromDay: from,
+  untilDay: until,
 })
 const claims = fc
   .array(

@@ -1,15 +1,17 @@
+import { figures } from '../figures'
 import { sum } from 'simple-statistics'
 import { longestWait, type FewDealing } from '../dealing'
 import type { Forecast } from './forecast'
+import type { ResidencyId } from '../ids'
 
 /** A dog as far as the house’s time goes: what so many blocks a day make of its chance. */
 export interface Claim {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   /** The chance with no block a day, one, two and so on; empty where nothing more is needed of it. */
   readonly byBlocks: readonly number[]
   /** Days on which it is to be worked, by their number from the first one looked at. */
-  readonly from: number
-  readonly until: number
+  readonly fromDay: number
+  readonly untilDay: number
 }
 
 /** So many blocks more a day at once, and what each of them adds. */
@@ -105,17 +107,17 @@ export interface Taken {
   readonly chance: number
   readonly blocks: number
   /** What it changes for each dog that is here meanwhile: its chance before and after. */
-  readonly others: readonly { readonly residencyId: string; readonly was: number; readonly is: number }[]
+  readonly others: readonly { readonly residencyId: ResidencyId; readonly was: number; readonly is: number }[]
   /** Sum of all chances, after less before. */
   readonly worth: number
 }
 
 /**
- * What it comes to when a house takes one more dog: its blocks are dealt out anew over the days that they share, and a
+ * What it comes to when a house takes one more dog: its blocks are dealt out again over the days that they share, and a
  * dog that shares only some of its days with it loses that share of the difference.
  */
 export function takeAnother(here: readonly Claim[], another: Claim, blocksADay: number, few: FewDealing): Taken {
-  const shared = here.filter((c) => c.from < another.until && another.from < c.until)
+  const shared = here.filter((c) => c.fromDay < another.untilDay && another.fromDay < c.untilDay)
   // A house that has a block for each dog, but not for one more, is not dealt better before it has the other.
   // A house that has a block for each dog, but not for one more, is not dealt better before it has the other.
   const isFew = areFew([...shared, another], blocksADay)
@@ -123,8 +125,8 @@ export function takeAnother(here: readonly Claim[], another: Claim, blocksADay: 
   const after = dealOut([...shared, another], blocksADay, few, isFew)
   const others = shared.map((c) => {
     const was = chanceAt(c, before)
-    const overlap = Math.min(c.until, another.until) - Math.max(c.from, another.from)
-    const part = overlap / Math.max(1, c.until - c.from)
+    const overlap = Math.min(c.untilDay, another.untilDay) - Math.max(c.fromDay, another.fromDay)
+    const part = overlap / Math.max(1, c.untilDay - c.fromDay)
     return { residencyId: c.residencyId, was, is: was + (chanceAt(c, after) - was) * part }
   })
   const blocks = after.get(another.residencyId) ?? 0
@@ -140,13 +142,16 @@ export interface WeekAhead {
   readonly onHand: number
 }
 
-/** House: a dog is reckoned to need so many blocks a day that it is ready eight times in ten. */
-export const wantedChance = 0.8
+/** Design choice: a dog is calculated to need so many blocks a day that it is ready eight times in ten. */
+export const wantedChance = figures.wantedChance.value
 
 /** Whether a chance is said to be as much, in tenths: what stands somewhere as eight in ten is nowhere less. */
 export const isSaidWanted = (chance: number): boolean => Math.round(chance * 10) / 10 >= wantedChance
 
-/** House: what another dog takes from one is named from so many in a hundred on; below lies what futures scatter by. */
+/**
+ * Design choice: what another dog takes from one is named from so many in a hundred on; below lies what futures scatter
+ * by.
+ */
 export const tellingLoss = 2
 
 /** Whether a chance moved by as much as is named. */
@@ -167,7 +172,7 @@ export function weeksAhead(
 ): readonly WeekAhead[] {
   return Array.from({ length: weeks }, (_, week) => {
     const days = Array.from({ length: 7 }, (_, i) => week * 7 + i)
-    const on = (c: Claim, day: number) => c.from <= day && day < c.until
+    const on = (c: Claim, day: number) => c.fromDay <= day && day < c.untilDay
     return {
       week,
       dogs: claims.filter((c) => days.some((day) => on(c, day))).length,

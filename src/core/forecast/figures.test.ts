@@ -48,7 +48,7 @@ describe('what an hour brings', () => {
           speed: 1,
           sets: [set('a', 'barn', 'ada', 2), set('b', 'barn', 'ben', 600)],
           past: {
-            stretches: [],
+            exposures: [],
             useful: new Map(),
             blocks: new Map(),
             held: new Map(),

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import type { SetFact } from '../facts/fact'
 import type { Rates } from './rates'
-import type { Past } from './stretches'
-import { hazardAt } from './wait'
+import type { Past } from './rungExposures'
+import { hazardAt } from './waitingTime'
 
 /** By what a kennel’s figures are told apart. */
 export const figureKinds = ['command', 'place', 'handler'] as const
@@ -16,9 +16,9 @@ export const figureShape = z.object({
 })
 export type Figure = z.infer<typeof figureShape>
 
-/** House: play between two sets, minutes. */
+/** Design choice: play between two sets, minutes. */
 const breakMinutes = 3
-/** House: no set is longer; what is longer was left open. */
+/** Design choice: no set is longer; what is longer was left open. */
 const longestSetMinutes = 15
 
 /** What a set takes, minutes: from its first rep to its last, and the play after it. */

@@ -9,10 +9,11 @@ import { laws, type TemperName } from '../tests/loop/dogs'
 import { arrival, everyday, regimesIn } from '../tests/loop/live'
 import { gainAfter } from './capacity'
 import { differs } from './whatIf'
-import { forecast, forecastShape, sayChance } from './forecast'
-import { forecastGround, type ForecastGround } from './ground'
+import { forecast, forecastShape } from './forecast'
+import { chanceText } from './chanceText'
+import { forecastInput, type ForecastInput } from './forecastInput'
 import { shippedRates } from './tests/plain'
-import type { Stack } from './stack'
+import type { ChanceCalibration } from './chanceCalibration'
 import type { Stay } from './plan'
 
 const promises = everyday.slice(0, 4)
@@ -33,8 +34,8 @@ function groundAt(
   of = promises,
   rates = shippedRates,
   by = { curriculum: houseCurriculum, regimes },
-): ForecastGround {
-  return forecastGround({
+): ForecastInput {
+  return forecastInput({
     ...by,
     sets,
     state: foldDog(by.regimes, sets),
@@ -61,18 +62,18 @@ const cases = fc.record({
   day: fc.integer({ min: 2, max: 14 }),
 })
 /** What came of others was less, or more, than was said of them. */
-const [low, high] = [-2, 2].map((early): Stack => ({ early, odds: 0.8, load: -0.3, dogs: 250 }))
+const [low, high] = [-2, 2].map((early): ChanceCalibration => ({ early, odds: 0.8, load: -0.3, dogs: 250 }))
 
 /** Four standard errors of the difference of two shares of so many. */
 const scatter = (n: number) => 4 * Math.sqrt(0.5 / n)
 
 describe('a forecast', () => {
   it('is kept as it was told, and the same seed tells the same', () => {
-    const ground = onDay('edge', 'usual', 6)
-    const told = forecast(ground, 300, 5)
+    const input = onDay('edge', 'usual', 6)
+    const told = forecast(input, 300, 5)
     expect(forecastShape.parse(JSON.parse(JSON.stringify(told)))).toEqual(told)
-    expect(forecast(ground, 300, 5)).toEqual(told)
-    expect(forecast(ground, 300, 6)).not.toEqual(told)
+    expect(forecast(input, 300, 5)).toEqual(told)
+    expect(forecast(input, 300, 6)).not.toEqual(told)
   })
 
   it('is never more than its least likely promise, nor its days earlier than the latest of them', () => {
@@ -95,9 +96,9 @@ describe('a forecast', () => {
   it('is bent by what came of others: all that is said of a dog one way, and nothing that is sure', () => {
     const today = addDays(arrival, 8)
     const sets = lived('insight', 'slow').sets.filter((set) => set.day < today)
-    const ground = groundAt(sets, { today, leavesOn: addDays(arrival, 19) })
+    const input = groundAt(sets, { today, leavesOn: addDays(arrival, 19) })
     const [plain, less, more] = [undefined, low, high].map((stack) =>
-      forecast({ ...ground, ...(stack ? { stack } : {}) }, 400, 3),
+      forecast({ ...input, ...(stack ? { stack } : {}) }, 400, 3),
     )
     expect([less?.played, more?.played]).toEqual([plain?.played, plain?.played])
     expect(plain?.chance).toBe(plain?.played?.chance)
@@ -121,8 +122,8 @@ describe('a forecast', () => {
     fc.assert(
       fc.property(cases, houses, ({ law, temper, day }, rates) => {
         const n = 300
-        const ground = onDay(law, temper, day, rates)
-        const told = forecast(ground, n, 11)
+        const input = onDay(law, temper, day, rates)
+        const told = forecast(input, n, 11)
         expect(told.byBlocks).toEqual([...told.byBlocks].sort((a, b) => a - b))
         for (const w of told.whatIfs)
           if (w.chance < told.chance)
@@ -137,7 +138,7 @@ describe('a forecast', () => {
         const more = groundAt([...sets.filter((s) => s.day < today), clean], { today }, promises, rates)
         expect(forecast(more, n, 11, { ifs: 'none' }).chance).toBeGreaterThanOrEqual(told.chance - scatter(n))
         // Booked for longer from the beginning.
-        const longer = { ...ground, stay: { ...ground.stay, leavesOn: addDays(ground.stay.leavesOn, 5) } }
+        const longer = { ...input, stay: { ...input.stay, leavesOn: addDays(input.stay.leavesOn, 5) } }
         expect(forecast(longer, n, 11, { ifs: 'none' }).chance).toBeGreaterThanOrEqual(told.chance - scatter(n) / 4)
       }),
       { numRuns: 24 },
@@ -154,9 +155,9 @@ describe('a forecast', () => {
     const told = (law: keyof typeof laws, day: number, home: number, rates = shippedRates) => {
       const today = addDays(arrival, day)
       const sets = (worked.get(law) ?? []).filter((s) => s.day < today)
-      const ground = groundAt(sets, { today }, promises, rates, by)
-      const stay = { ...ground.stay, leavesOn: addDays(arrival, home) }
-      return forecast({ ...ground, stay }, 2000, 3, { ifs: 'none' }).chance
+      const input = groundAt(sets, { today }, promises, rates, by)
+      const stay = { ...input.stay, leavesOn: addDays(arrival, home) }
+      return forecast({ ...input, stay }, 2000, 3, { ifs: 'none' }).chance
     }
     const all = (['strength', 'insight', 'edge'] as const).flatMap((law) =>
       [5, 7, 9].flatMap((day) =>
@@ -185,7 +186,7 @@ describe('a forecast', () => {
   })
 
   it('says a chance as people do', () => {
-    expect([0, 0.04, 0.05, 0.14, 0.72, 0.94, 0.95, 1].map(sayChance)).toEqual([
+    expect([0, 0.04, 0.05, 0.14, 0.72, 0.94, 0.95, 1].map(chanceText)).toEqual([
       'under 5%',
       'under 5%',
       'about 5%',
@@ -239,10 +240,10 @@ describe('odd stays', () => {
     }
     const state = foldDog(regimes, given.sets)
     const told = (paidReps: number | undefined, sets = given.sets) =>
-      forecast(forecastGround({ ...given, sets, state: foldDog(regimes, sets), paidReps }), 300, 3)
-    expect(told(undefined)).toEqual(forecast(forecastGround({ ...given, state }), 300, 3))
+      forecast(forecastInput({ ...given, sets, state: foldDog(regimes, sets), paidReps }), 300, 3)
+    expect(told(undefined)).toEqual(forecast(forecastInput({ ...given, state }), 300, 3))
     expect(told(2000)).toEqual(told(undefined))
-    const ownMost = Math.max(...forecastGround({ ...given, state }).past.useful.values())
+    const ownMost = Math.max(...forecastInput({ ...given, state }).past.useful.values())
     expect(told(1).plan.setsADay).toBeLessThanOrEqual(ownMost)
     const [fed, starved] = [told(undefined, []), told(21, [])]
     expect([fed.plan.byFood, starved.plan.byFood]).toEqual([false, true])

@@ -1,27 +1,28 @@
 import { sum } from 'simple-statistics'
 import { z } from 'zod'
 import type { Futures } from './futures'
-import type { ForecastGround } from './ground'
-import { never, wantedSets } from './inPlay'
-import type { Plan } from './play'
+import type { ForecastInput } from './forecastInput'
+import { unreachedDay, wantedSets } from './simulation'
+import type { Plan } from './plan'
 import { daysLeftShare, setsOf } from './plan'
-import { asPlayed, bentBy } from './stack'
+import { uncalibrated, calibratedBy } from './chanceCalibration'
 import { chancesByBlocks, played, playedAgain, readyBefore, whatIfShape, whatWould, type Bend } from './whatIf'
-import type { Leg } from './workLeft'
+import type { GoalWork } from './workLeft'
+import type { ResidencyId } from '../ids'
 
 /** Raised whenever a forecast of the same facts would come out otherwise. */
 export const forecastModel = 6
 /** Most futures played for one forecast: its scatter is below one in a hundred. */
 export const usualFutures = 4000
-/** Shares of the futures whose day is told: the middle 80 and 50 in a hundred lie between them. */
+/** Shares of the futures whose day is told: the bounds of the 80% and of the 50% interval. */
 export const shares = [0.1, 0.25, 0.5, 0.75, 0.9] as const
 
-/** House: minutes that a block takes of whoever works it, the way there and back counted in. */
+/** Design choice: minutes that a block takes of whoever works it, the way there and back counted in. */
 export const minutesABlock = 15
 
-/** House: so many days beyond going home are played, to say by when it would be ready. */
+/** Design choice: so many days beyond going home are played, to say by when it would be ready. */
 const daysBeyond = 28
-/** House: below so many sets at frontiers little is known of a dog, and it is said. */
+/** Design choice: below so many sets at frontiers little is known of a dog, and it is said. */
 export const fewSets = 12
 
 const day = z.number().int().nullable()
@@ -73,23 +74,23 @@ export type Forecast = z.infer<typeof forecastShape>
 
 /** The chance that it is ready when it goes home, the days by which it is, and what decides it. */
 export function forecast(
-  ground: ForecastGround,
+  input: ForecastInput,
   n: number,
   seed: number,
   /**
-   * What else is reckoned: all that could be done otherwise, what blocks bring alone, or nothing; and whether no more
+   * What else is calculated: all that could be done otherwise, what blocks bring alone, or nothing; and whether no more
    * futures are played than the chance asks for.
    */
   { ifs = 'all', sparing = false }: { readonly ifs?: 'all' | 'blocks' | 'none'; readonly sparing?: boolean } = {},
 ): Forecast {
-  const { stay, past, impossible } = ground
-  const { home, plan, legs, futures } = played(ground, n, seed, { beyond: daysBeyond }, sparing)
-  const done = legs.every((leg) => leg.steps.length === 0 && leg.days === 0 && leg.meetings.length === 0)
+  const { stay, past, impossible } = input
+  const { home, plan, legs: goals, futures } = played(input, n, seed, { beyond: daysBeyond }, sparing)
+  const done = goals.every((goal) => goal.steps.length === 0 && goal.days === 0 && goal.contexts.length === 0)
   const by = (ready: Int16Array) => (home === 0 ? Number(done) : readyBefore(ready, home))
   const share = by(futures.ready)
   const toCome = plan.days.slice(0, home)
-  const told = sum(past.stretches.map((s) => s.sets))
-  const { load, openDays, ownDays, bend } = benderOf(ground, { home, plan, legs }, share)
+  const setsSeen = sum(past.exposures.map((s) => s.sets))
+  const { load, openDays, ownDays, bend } = benderOf(input, { home, plan, goals }, share)
   const byDay = (ready: Int16Array) => sharesBy(ready, plan.days.length, bend)
   const whole = byDay(futures.ready)
   const base: Forecast = {
@@ -114,28 +115,28 @@ export function forecast(
       byFood: toCome.some((blocks) => blocks * setsOf(plan.held) > (plan.mostSets ?? Number.POSITIVE_INFINITY)),
     },
     played: { chance: share, load },
-    known: { sets: told, speed: Math.exp(ground.speed.mean) },
+    known: { sets: setsSeen, speed: Math.exp(input.speed.mean) },
     impossible,
     byBlocks: [],
     whatIfs: [],
     trend: null,
   }
   if (ifs === 'none' || impossible || done || home === 0) return base
-  const asked = { ground, n: Math.min(n, playedAgain), seed, home, futures, share, bend }
+  const asked = { input, n: Math.min(n, playedAgain), seed, home, futures, share, bend }
   const withBlocks = { ...base, byBlocks: chancesByBlocks(asked) }
   return ifs === 'blocks' ? withBlocks : { ...withBlocks, whatIfs: whatWould(asked, base, openDays) }
 }
 
 /** How what was played is bent by what came of others before, and what that is told by. */
 function benderOf(
-  ground: ForecastGround,
-  { home, plan, legs }: { readonly home: number; readonly plan: Plan; readonly legs: readonly Leg[] },
+  input: ForecastInput,
+  { home, plan, goals }: { readonly home: number; readonly plan: Plan; readonly goals: readonly GoalWork[] },
   share: number,
 ) {
   const openDays = plan.days.slice(0, home).filter((blocks) => blocks > 0).length
-  const load = loadOf(legs, ground, plan, home)
-  const ownDays = [...ground.past.useful.keys()].filter((d) => d < ground.stay.today).length
-  const bend = bentBy(ground.stack ?? asPlayed, share, load, daysLeftShare({ openDays, ownDays }))
+  const load = loadOf(goals, input, plan, home)
+  const ownDays = [...input.past.useful.keys()].filter((d) => d < input.stay.today).length
+  const bend = calibratedBy(input.stack ?? uncalibrated, share, load, daysLeftShare({ openDays, ownDays }))
   return { load, openDays, ownDays, bend }
 }
 
@@ -143,15 +144,15 @@ function benderOf(
  * What `forecast` of the same futures says of each promised rung, day by day: the share that has it by the end of each
  * day from today on. For who scores it; nobody is shown so much.
  */
-export function legsByDay(ground: ForecastGround, n: number, seed: number): ReadonlyMap<string, readonly number[]> {
-  const { home, plan, legs, futures } = played(ground, n, seed, { beyond: daysBeyond })
-  const { bend } = benderOf(ground, { home, plan, legs }, readyBefore(futures.ready, home))
+export function legsByDay(input: ForecastInput, n: number, seed: number): ReadonlyMap<string, readonly number[]> {
+  const { home, plan, legs: goals, futures } = played(input, n, seed, { beyond: daysBeyond })
+  const { bend } = benderOf(input, { home, plan, goals }, readyBefore(futures.ready, home))
   return new Map(futures.legs.map((leg) => [leg.rungId, toThousandths(sharesBy(leg.ready, plan.days.length, bend))]))
 }
 
 /** Useful sets that a dog of this speed wants for what is left, over those that the days until it goes home have. */
-function loadOf(legs: readonly Leg[], { speed }: ForecastGround, plan: Plan, home: number): number {
-  const wanted = sum(legs.map((leg) => wantedSets(leg)[0] ?? 0)) / Math.exp(speed.mean)
+function loadOf(goals: readonly GoalWork[], { speed }: ForecastInput, plan: Plan, home: number): number {
+  const wanted = sum(goals.map((goal) => wantedSets(goal)[0] ?? 0)) / Math.exp(speed.mean)
   return wanted / Math.max(1, setsOf(plan.held) * sum(plan.days.slice(0, home)))
 }
 
@@ -183,7 +184,7 @@ function bindingOf({ full: n, legs }: Futures): Forecast['binds'] {
   const last = new Map<string, number>()
   for (let f = 0; f < n; f++) {
     let most = 0
-    for (const leg of legs) most = Math.max(most, leg.ready[f] ?? never)
+    for (const leg of legs) most = Math.max(most, leg.ready[f] ?? unreachedDay)
     if (most === 0) continue
     let late = 0
     for (const leg of legs) if (leg.ready[f] === most) late++
@@ -193,22 +194,8 @@ function bindingOf({ full: n, legs }: Futures): Forecast['binds'] {
   return first ? { command: first[0], share: first[1] / n } : null
 }
 
-/** A chance as a figure, no finer than anybody can know: “70%”, “over 95%”, “under 5%”. */
-export function chanceFigure(chance: number): string {
-  if (chance >= 0.95) return 'over 95%'
-  return chance < 0.05 ? 'under 5%' : `${Math.min(95, Math.max(5, 5 * Math.round(chance * 20)))}%`
-}
-
-/** What a chance lies between: “50–75%”. */
-export const chanceRange = (low: number, high: number): string =>
-  `${5 * Math.round(low * 20)}–${5 * Math.round(high * 20)}%`
-
-/** A chance in a sentence: “about 70%”, “over 95%”. */
-export const sayChance = (chance: number): string =>
-  chance >= 0.95 || chance < 0.05 ? chanceFigure(chance) : `about ${chanceFigure(chance)}`
-
 /** A seed of a dog and a day: the same forecast whoever asks, and what-ifs that play the same futures. */
-export function forecastSeed(residencyId: string, today: string): number {
+export function forecastSeed(residencyId: ResidencyId, today: string): number {
   let hash = 0x811c9dc5
   for (const letter of `${residencyId} ${today}`) hash = Math.imul(hash ^ letter.charCodeAt(0), 0x01000193)
   return hash | 0

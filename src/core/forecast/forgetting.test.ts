@@ -1,6 +1,6 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { describe, expect, it } from 'vitest'
-import { houseForgetting, nextHalfLife, retained, type Forgetting, type Showing } from '../progress/memory'
+import { houseForgetting, nextHalfLife, retained, type Forgetting, type RetentionTest } from '../progress/retention'
 import { enoughRefreshers, fitForgetting, type Refresher } from './forgetting'
 
 /** Refreshers of runs that forget by the model, asked for at odd times. */
@@ -8,14 +8,14 @@ function history(model: Forgetting, runs: number, each: number, seed = 11): Refr
   const rng = xoroshiro128plus(seed)
   const chance = () => (rng.next() >>> 0) / 2 ** 32
   return Array.from({ length: runs }, () => {
-    const shown: Showing[] = []
+    const shown: RetentionTest[] = []
     let h = model.firstHalfLifeDays
     return Array.from({ length: each }, (): Refresher => {
       const restedDays = 0.3 + chance() * h * 1.4
-      const showing = { restedDays, clean: chance() < retained(restedDays, h) }
-      const refresher = { before: [...shown], showing }
-      shown.push(showing)
-      h = nextHalfLife(h, showing, model)
+      const test = { restedDays, clean: chance() < retained(restedDays, h) }
+      const refresher = { before: [...shown], test }
+      shown.push(test)
+      h = nextHalfLife(h, test, model)
       return refresher
     })
   }).flat()
@@ -49,10 +49,10 @@ describe('the kennel’s own forgetting', () => {
     expect(fitForgetting(all)).toMatchObject({ model: fitForgetting(third).model, refreshers: 4500 })
   })
 
-  it('never turns about: a clean showing does not shorten, a failed one does not lengthen', () => {
+  it('never turns about: a clean test does not shorten, a failed one does not lengthen', () => {
     const odd: Refresher[] = Array.from({ length: 60 }, (_, i) => ({
       before: i % 2 ? [{ restedDays: 3, clean: true }] : [],
-      showing: { restedDays: 2, clean: i % 2 === 0 },
+      test: { restedDays: 2, clean: i % 2 === 0 },
     }))
     const { model } = fitForgetting(odd)
     expect(model.cleanFactor).toBeGreaterThanOrEqual(1)

@@ -1,14 +1,14 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt'
 import { sum } from 'simple-statistics'
-import { coldChance, houseForgetting, type Forgetting, type Showing } from '../progress/memory'
+import { coldChance, houseForgetting, type Forgetting, type RetentionTest } from '../progress/retention'
 
 /** One refresher: how it went, with the showings of the same run before it. */
 export interface Refresher {
-  readonly before: readonly Showing[]
-  readonly showing: Showing
+  readonly before: readonly RetentionTest[]
+  readonly test: RetentionTest
 }
 
-/** House: below so many refreshers the shipped figures are better than the kennel's own. */
+/** Design choice: below so many refreshers the shipped figures are better than the kennel's own. */
 export const enoughRefreshers = 30
 
 /** Design choice: at most so many showings are fitted, spread evenly over all, to bound the time of a fit. */
@@ -20,7 +20,9 @@ const mostShowings = 2000
  */
 const firstGuesses = [houseForgetting.firstHalfLifeDays, 10, 30, 90]
 
-/** House: how firmly the shipped figures hold: each weighs as much as so many refreshers at one unit of log2. */
+/**
+ * Design choice: how firmly the shipped figures hold: each weighs as much as so many refreshers at one unit of log2.
+ */
 const priorWeight = 0.25
 
 export interface FittedForgetting {
@@ -33,12 +35,12 @@ export interface FittedForgetting {
 
 /**
  * Half-life regression (Settles & Meeder, ACL 2016) over the kennel's refreshers: log2 h is linear in the clean and
- * failed showings so far, a refresher comes off with chance s·2^(−Δ/h), where s is one less the slip of knowledge
+ * failed showings so far, a refresher works with chance s·2^(−Δ/h), where s is one less the slip of knowledge
  * tracing (Corbett & Anderson 1995). Fitted, as in the paper, by least squares between that chance and what came, drawn
  * toward the house's figures; below thirty refreshers those are used as they are.
  */
 export function fitForgetting(all: readonly Refresher[]): FittedForgetting {
-  const clean = all.filter((r) => r.showing.clean).length
+  const clean = all.filter((r) => r.test.clean).length
   const counts = { refreshers: all.length, clean }
   if (all.length < enoughRefreshers) return { model: houseForgetting, from: 'house', ...counts }
   const nth = Math.ceil(all.length / mostShowings)
@@ -47,14 +49,12 @@ export function fitForgetting(all: readonly Refresher[]): FittedForgetting {
   const n = refreshers.length
   // Points 0…n−1 are refreshers, the last ones draw each parameter toward the house's.
   const x = Array.from({ length: n + house.length }, (_, i) => i)
-  const y = [...refreshers.map((r) => (r.showing.clean ? 1 : 0)), ...house.map((s) => s * priorWeight)]
+  const y = [...refreshers.map((r) => (r.test.clean ? 1 : 0)), ...house.map((s) => s * priorWeight)]
   const predicted = (at: readonly number[]) => {
     const model = fromLog(at)
     return (i: number): number => {
       const refresher = refreshers[i]
-      return refresher
-        ? coldChance(refresher.showing.restedDays, refresher.before, model)
-        : (at[i - n] ?? 0) * priorWeight
+      return refresher ? coldChance(refresher.test.restedDays, refresher.before, model) : (at[i - n] ?? 0) * priorWeight
     }
   }
   const missBy = (at: readonly number[]): number => {
@@ -85,7 +85,7 @@ const toLog = (m: Forgetting): readonly number[] => [
   Math.log2(m.failedFactor),
   logit(m.sure ?? usuallySure),
 ]
-/** Factors stay on their own side of one: a clean showing never shortens, a failed one never lengthens. */
+/** Factors stay on their own side of one: a clean test never shortens, a failed one never lengthens. */
 const fromLog = (x: readonly number[]): Forgetting => ({
   firstHalfLifeDays: 2 ** (x[0] ?? 0),
   cleanFactor: Math.max(1, 2 ** (x[1] ?? 0)),

@@ -9,18 +9,18 @@ import { laws } from '../tests/loop/dogs'
 import { arrival, perfectDog, regimesIn, type World } from '../tests/loop/live'
 import { chanceBy } from './futures'
 import { drawsOfFuture } from '../seeded'
-import type { Plan } from './play'
-import { never } from './inPlay'
+import type { Plan } from './plan'
+import { unreachedDay } from './simulation'
 import { planOf, usualBlocks, usualHeld } from './plan'
 import { shippedRates } from './tests/plain'
 import { futuresBy, setsOn } from './tests/futures'
 import { speedFrom, type Speed } from './speed'
-import { pastOf } from './stretches'
-import { workLeft, type Leg } from './workLeft'
+import { pastOf } from './rungExposures'
+import { workLeft, type GoalWork } from './workLeft'
 
 const usual: Speed = { mean: 0, precision: 4, commands: new Map() }
 const plan = (days: number, sets = 8): Plan => setsOn(new Array<number>(days).fill(sets))
-const leg = (steps: number, more: Partial<Leg> = {}): Leg => ({
+const goal = (steps: number, more: Partial<GoalWork> = {}): GoalWork => ({
   command: 'sit',
   rungId: 'sit.word',
   kind: 'word',
@@ -30,14 +30,14 @@ const leg = (steps: number, more: Partial<Leg> = {}): Leg => ({
   steps: Array.from({ length: steps }, () => ({ rate: 0.4, done: 0, least: 1, reps: 5, needs: [] })),
   days: 1,
   metToday: false,
-  meetings: [],
+  contexts: [],
   sooner: false,
   ...more,
 })
-/** The day by which this share of futures is ready; `never` where fewer are. */
+/** The day by which this share of futures is ready; `unreachedDay` where fewer are. */
 function dayOf(ready: Int16Array, share: number): number {
   const sorted = [...ready].sort((a, b) => a - b)
-  return sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(share * sorted.length) - 1))] ?? never
+  return sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(share * sorted.length) - 1))] ?? unreachedDay
 }
 
 const legs = fc.array(
@@ -61,7 +61,7 @@ const legs = fc.array(
     days: fc.integer({ min: 0, max: 2 }),
     metToday: fc.boolean(),
     sooner: fc.constant(false),
-    meetings: fc.array(
+    contexts: fc.array(
       fc.record({
         days: fc.integer({ min: 1, max: 2 }),
         eased: fc.integer({ min: 0, max: 3 }),
@@ -84,9 +84,9 @@ describe('futures of a dog', () => {
   })
 
   it('another place on two days comes when the second day on which one is to be had does (negative binomial)', () => {
-    // So fast that a set there always comes off; what slips in the meantime is put right the same day, half the time.
+    // So fast that a set there always works; what slips in the meantime is put right the same day, half the time.
     const fast: Speed = { mean: Math.log(200), precision: 1000, commands: new Map() }
-    const away = leg(0, { days: 0, meetings: [{ days: 2, eased: 0, metToday: false }] })
+    const away = goal(0, { days: 0, contexts: [{ days: 2, eased: 0, metToday: false }] })
     const elsewhere = 0.6
     const { ready } = futuresBy([away], fast, { ...plan(12, 60), elsewhere }, 4000, 5)
     for (const day of [0, 1, 2, 3, 5])
@@ -97,7 +97,7 @@ describe('futures of a dog', () => {
 
   it('what was met slips after a geometric number of days, and is put right after one of sets', () => {
     const [out, back] = [0.2, 0.3]
-    const held = leg(0, { days: 0 })
+    const held = goal(0, { days: 0 })
     const sure: Speed = { mean: 0, precision: 1e6, commands: new Map() }
     const aSetADay = { ...plan(14, 1), slips: { out, back } }
     // One that slips on the first morning is put right with one chance a day.
@@ -105,15 +105,15 @@ describe('futures of a dog', () => {
     for (const day of [0, 1, 3, 6])
       expect(Math.abs(chanceBy(ready, day) - (1 - out * (1 - back) ** (day + 1))), `${day}`).toBeLessThan(0.015)
     // Another takes five sets: it is ready on the fifth day where the first did not slip on any of the five.
-    const five = leg(0, { rungId: 'b', days: 0, steps: [{ rate: 1e6, done: 0, least: 5, reps: 5, needs: [] }] })
+    const five = goal(0, { rungId: 'b', days: 0, steps: [{ rate: 1e6, done: 0, least: 5, reps: 5, needs: [] }] })
     const both = futuresBy([held, five], sure, aSetADay, 8000, 3)
     expect(chanceBy(both.ready, 3)).toBe(0)
     expect(Math.abs(chanceBy(both.ready, 4) - (1 - out) ** 5)).toBeLessThan(0.015)
   })
 
   it('what was met once slips on its way to the second day, too', () => {
-    const climbing = leg(1, { steps: [{ rate: 1e6, done: 0, least: 1, reps: 5, needs: [] }] })
-    for (const once of [leg(0), climbing]) {
+    const climbing = goal(1, { steps: [{ rate: 1e6, done: 0, least: 1, reps: 5, needs: [] }] })
+    for (const once of [goal(0), climbing]) {
       const chance = (out: number) =>
         chanceBy(futuresBy([once], usual, { ...plan(12, 1), slips: { out, back: 0.1 } }, 4000, 3).ready, 4)
       expect(chance(0.3)).toBeLessThan(chance(0.001) - 0.1)
@@ -121,11 +121,11 @@ describe('futures of a dog', () => {
   })
 
   it('nothing left is ready today; no days make nothing ready; held takes another day', () => {
-    expect(dayOf(futuresBy([leg(0, { days: 0 })], usual, plan(3), 200, 1).ready, 0.9)).toBe(0)
-    expect(dayOf(futuresBy([leg(0, { days: 0 })], usual, plan(0), 200, 1).ready, 0.1)).toBe(never)
-    const taught = futuresBy([leg(2)], usual, plan(30, 60), 400, 1)
+    expect(dayOf(futuresBy([goal(0, { days: 0 })], usual, plan(3), 200, 1).ready, 0.9)).toBe(0)
+    expect(dayOf(futuresBy([goal(0, { days: 0 })], usual, plan(0), 200, 1).ready, 0.1)).toBe(unreachedDay)
+    const taught = futuresBy([goal(2)], usual, plan(30, 60), 400, 1)
     expect(Math.min(...taught.ready)).toBe(1)
-    const met = futuresBy([leg(0, { metToday: true })], usual, plan(30, 60), 400, 1)
+    const met = futuresBy([goal(0, { metToday: true })], usual, plan(30, 60), 400, 1)
     expect(Math.min(...met.ready)).toBe(1)
   })
 
@@ -133,15 +133,15 @@ describe('futures of a dog', () => {
     const seen = { few: 0, many: 0 }
     for (const days of [3, 6, 8, 10, 12, 15, 20]) {
       const onward = { until: days, full: 300 }
-      const whole = futuresBy([leg(6), leg(4, { rungId: 'b' })], usual, plan(40, 5), 4000, 4, onward)
-      const some = futuresBy([leg(6), leg(4, { rungId: 'b' })], usual, plan(40, 5), 4000, 4, {
+      const whole = futuresBy([goal(6), goal(4, { rungId: 'b' })], usual, plan(40, 5), 4000, 4, onward)
+      const some = futuresBy([goal(6), goal(4, { rungId: 'b' })], usual, plan(40, 5), 4000, 4, {
         ...onward,
         least: 500,
       })
       expect(some.n).toBeGreaterThanOrEqual(500)
       expect(some.ready).toHaveLength(some.n)
       expect(some.legs.map((l) => l.ready.length)).toEqual([some.n, some.n])
-      const until = (of: Int16Array) => Array.from(of.subarray(0, some.n), (day) => (day < days ? day : never))
+      const until = (of: Int16Array) => Array.from(of.subarray(0, some.n), (day) => (day < days ? day : unreachedDay))
       expect(until(some.ready)).toEqual(until(whole.ready))
       const chance = chanceBy(some.ready, days - 1)
       // The pilot may lie off itself.
@@ -152,12 +152,12 @@ describe('futures of a dog', () => {
     }
     expect([seen.few > 0, seen.many > 0]).toEqual([true, true])
     // Of few futures none is spared.
-    const few = futuresBy([leg(6)], usual, plan(9), 200, 4, { until: 9, full: 500, least: 500 })
+    const few = futuresBy([goal(6)], usual, plan(9), 200, 4, { until: 9, full: 500, least: 500 })
     expect(few.n).toBe(200)
   })
 
   it('played on by a part of them, all are as before until that day, that part to the last, and the rest alike', () => {
-    const all = [leg(6), leg(4, { command: 'heel', rungId: 'heel.x' })]
+    const all = [goal(6), goal(4, { command: 'heel', rungId: 'heel.x' })]
     const whole = futuresBy(all, usual, plan(40, 5), 3000, 4)
     const part = futuresBy(all, usual, plan(40, 5), 3000, 4, { until: 8, full: 800 })
     for (const [is, was] of [[part, whole] as const, ...part.legs.map((l, k) => [l, whole.legs[k]] as const)]) {
@@ -172,7 +172,7 @@ describe('futures of a dog', () => {
     expect(chanceBy(part.ready, 30)).toBeGreaterThan(chanceBy(part.ready, 8) + 0.05)
   })
 
-  it('neighbouring futures, and dogs, have chances that know nothing of each other', () => {
+  it('neighboring futures, and dogs, have chances that know nothing of each other', () => {
     // Chi square of 16 × 16 pairs in 40,000: 255 degrees; 99.99 in 100 below 350 (handbook tables, by Wilson–Hilferty).
     for (const [nextSeed, nextFuture] of [
       [0, 1],
@@ -190,8 +190,8 @@ describe('futures of a dog', () => {
   })
 
   it('what a promise needs first is held on two days before it begins', () => {
-    const first = leg(1, { promised: false, command: 'down', rungId: 'down.no-lure' })
-    const then = leg(1, {
+    const first = goal(1, { promised: false, command: 'down', rungId: 'down.no-lure' })
+    const then = goal(1, {
       steps: [{ rate: 5, done: 0, least: 1, reps: 5, needs: [0] }],
       command: 'place',
       rungId: 'place.x',
@@ -218,7 +218,7 @@ describe('futures of a dog', () => {
   it('more work a day, a promise less, and one rung less never lower it by more than the scatter', () => {
     fc.assert(
       fc.property(legs, fc.integer({ min: 3, max: 12 }), (all, days) => {
-        const chance = (of: readonly Leg[], sets: number) =>
+        const chance = (of: readonly GoalWork[], sets: number) =>
           chanceBy(futuresBy(of, usual, plan(days, sets), 500, 9).ready, days)
         const was = chance(all, 6)
         expect(chance(all, 9)).toBeGreaterThanOrEqual(was - scatter)
@@ -231,7 +231,7 @@ describe('futures of a dog', () => {
   })
 
   it('a dog that is faster is ready earlier, and commands of one dog go together', () => {
-    const two = [leg(6, { command: 'sit' }), leg(6, { command: 'heel', rungId: 'heel.x' })]
+    const two = [goal(6, { command: 'sit' }), goal(6, { command: 'heel', rungId: 'heel.x' })]
     const fast = futuresBy(two, { ...usual, mean: Math.log(2) }, plan(20), 1000, 2)
     const slow = futuresBy(two, { ...usual, mean: Math.log(0.5) }, plan(20), 1000, 2)
     expect(chanceBy(fast.ready, 8)).toBeGreaterThan(chanceBy(slow.ready, 8) + 0.2)
@@ -262,12 +262,17 @@ describe('a forecast from what was recorded', () => {
     const regimes = regimesIn(of)
     const sets = lived.sets.filter((s) => s.day < today)
     const past = pastOf(regimes, sets)
-    const { stretches, useful } = past
+    const { exposures, useful } = past
     const state = foldDog(regimes, sets)
-    const left = workLeft(houseCurriculum, state, promises, shippedRates, stretches, today)
+    const left = workLeft(houseCurriculum, state, promises, shippedRates, exposures, today)
     const usual = () => usualBlocks.weekday
     const days = planOf(past, { today, leavesOn: addDays(arrival, 60), shareOfToday: 1, usual }, usualHeld)
-    return { left, stretches, useful, futures: futuresBy(left, speedFrom(stretches, shippedRates), days, 400, 1) }
+    return {
+      left,
+      exposures,
+      useful,
+      futures: futuresBy(left, speedFrom(exposures, shippedRates), days, 400, 1),
+    }
   }
 
   it('a dog of which nothing is known is not ready tomorrow, and likely within forty days', () => {
@@ -284,14 +289,14 @@ describe('a forecast from what was recorded', () => {
     const of = world({ dog: perfectDog })
     const lived = liveInBlocks(of)
     const day = (lived.readyOn ?? 0) - 1
-    const { futures, stretches } = forecast(lived, of, day)
-    const passed = stretches.filter((s) => s.passed)
+    const { futures, exposures } = forecast(lived, of, day)
+    const passed = exposures.filter((s) => s.passed)
     expect(passed.length).toBeGreaterThan(10)
     expect(passed.reduce((n, s) => n + s.sets, 0) / passed.length).toBeLessThan(2)
-    expect(speedFrom(stretches, shippedRates).mean).toBeGreaterThan(Math.log(2))
+    expect(speedFrom(exposures, shippedRates).mean).toBeGreaterThan(Math.log(2))
     expect(dayOf(futures.ready, 0.5)).toBeLessThanOrEqual(3)
     const after = forecast({ ...lived, sets: lived.sets }, of, (lived.readyOn ?? 0) + 1)
-    expect(after.left.every((l) => l.steps.length === 0 && l.days === 0 && l.meetings.length === 0)).toBe(true)
+    expect(after.left.every((l) => l.steps.length === 0 && l.days === 0 && l.contexts.length === 0)).toBe(true)
     expect(dayOf(after.futures.ready, 0.9)).toBe(0)
   })
 
@@ -316,7 +321,7 @@ describe('a forecast from what was recorded', () => {
         const lived = liveInBlocks(of)
         const day = Math.round((lived.readyOn ?? 30) / 2)
         const { futures } = forecast(lived, of, day)
-        const real = (lived.readyOn ?? never) - day
+        const real = (lived.readyOn ?? unreachedDay) - day
         n++
         if (real >= dayOf(futures.ready, 0.1) && real <= dayOf(futures.ready, 0.9)) within++
       }

@@ -1,8 +1,10 @@
 import { drawsOfFuture } from '../seeded'
-import { never } from './inPlay'
-import { Play, type Plan } from './play'
+import { unreachedDay } from './simulation'
+import { FutureSimulator } from './futureSimulator'
+import type { Plan } from './plan'
 import type { Speed } from './speed'
-import type { Leg } from './workLeft'
+import type { GoalWork } from './workLeft'
+import type { RungId } from '../ids'
 
 export interface Futures {
   /** How many there are. */
@@ -12,10 +14,10 @@ export interface Futures {
    * days beyond it from these.
    */
   readonly full: number
-  /** By future the number of the first day (0 today) at whose end everything is met; `never` where it is not. */
+  /** By future the number of the first day (0 today) at whose end everything is met; `unreachedDay` where it is not. */
   readonly ready: Int16Array
-  /** The same for each promised leg, in the order of the legs. */
-  readonly legs: readonly { readonly rungId: string; readonly command: string; readonly ready: Int16Array }[]
+  /** By future the number of the first day on which each promised goal is met, in the order of the goals. */
+  readonly legs: readonly { readonly rungId: RungId; readonly command: string; readonly ready: Int16Array }[]
   /** Useful sets of a day on which it was worked, until all was met. */
   readonly setsADay: number
 }
@@ -38,7 +40,7 @@ const asManyAs = (share: number, n: number): number => Math.ceil(4 * share * (1 
 export interface Source {
   /** Its share of all. */
   readonly share: number
-  readonly legs: readonly Leg[]
+  readonly goals: readonly GoalWork[]
   readonly speed: Speed
   readonly plan: Plan
 }
@@ -59,7 +61,7 @@ function sourceOf(sources: readonly Source[], future: number): number {
 /**
  * Plays the days to come again and again: one speed of the dog a future, so that its commands go together; a command's
  * own around it; a waiting time for each rung; turns of blocks dealt out to what needs most. The sources have the same
- * legs at other rates; their shares add up to one.
+ * goals at other rates; their shares add up to one.
  */
 export function futuresOf(
   sources: readonly [Source, ...Source[]],
@@ -67,11 +69,11 @@ export function futuresOf(
   seed: number,
   onward: Onward = { until: sources[0].plan.days.length, full: n },
 ): Futures {
-  const [{ legs, plan }] = sources
-  const promised = legs.flatMap((leg, i) => (leg.promised ? [i] : []))
-  const all = new Int16Array(n).fill(never)
+  const [{ goals, plan }] = sources
+  const promised = goals.flatMap((goal, i) => (goal.promised ? [i] : []))
+  const all = new Int16Array(n).fill(unreachedDay)
   const allOf = promised.map(() => new Int16Array(n))
-  const plays = sources.map((of) => new Play(of.legs, of.speed, of.plan))
+  const plays = sources.map((of) => new FutureSimulator(of.goals, of.speed, of.plan))
   const full = Math.min(n, onward.full)
   let played = n
   for (let f = 0; f < played; f++) {
@@ -80,11 +82,11 @@ export function futuresOf(
       if (f === played) break
     }
     const last = f < full ? plan.days.length : Math.min(onward.until, plan.days.length)
-    const play = plays[sourceOf(sources, f)] as Play
-    // Each future has chances of its own, so that a day more, or another leg, changes it and none after it.
+    const play = plays[sourceOf(sources, f)] as FutureSimulator
+    // Each future has chances of its own, so that a day more, or another goal, changes it and none after it.
     play.begin(drawsOfFuture(seed, f))
     for (let day = 0; day < last; day++) {
-      if (!play.day(day)) continue
+      if (!play.playDay(day)) continue
       all[f] = day
       break
     }
@@ -97,7 +99,7 @@ export function futuresOf(
   const readyOf = allOf.map((of) => of.subarray(0, played))
   if (full < played && onward.until < plan.days.length)
     for (const of of [ready, ...readyOf]) lendBeyond(of, full, onward.until)
-  const summed = (of: (play: Play) => number) => plays.reduce((sum, play) => sum + of(play), 0)
+  const summed = (of: (play: FutureSimulator) => number) => plays.reduce((sum, play) => sum + of(play), 0)
   return {
     n: played,
     full,
@@ -109,19 +111,19 @@ export function futuresOf(
         summed((play) => play.workedDays),
       ),
     legs: promised.map((i, k) => ({
-      rungId: legs[i]?.rungId ?? '',
-      command: legs[i]?.command ?? '',
+      rungId: goals[i]?.rungId ?? '',
+      command: goals[i]?.command ?? '',
       ready: readyOf[k] as Int16Array,
     })),
   }
 }
 
-/** Those not played beyond a day come out as those that were, one after the other; `never` where none was. */
+/** Those not played beyond a day come out as those that were, one after the other; `unreachedDay` where none was. */
 function lendBeyond(ready: Int16Array, full: number, until: number): void {
   const late = ready.subarray(0, full).filter((day) => day >= until)
   if (late.length === 0) return
   for (let f = full, lent = 0; f < ready.length; f++)
-    if ((ready[f] ?? never) >= until) ready[f] = late[lent++ % late.length] ?? never
+    if ((ready[f] ?? unreachedDay) >= until) ready[f] = late[lent++ % late.length] ?? unreachedDay
 }
 
 /** Share of futures that are ready by the end of this day. */

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { addDays } from '../days'
 import { seeded } from '../seeded'
-import { judge, sayVerdict, stackCases, type JudgedCase } from './judged'
+import { judge, verdictText, stackCases, type JudgedCase } from './judged'
 import { daysLeftShare } from './plan'
-import { bentBy, stackOf } from './stack'
+import { calibratedBy, calibrationOf } from './chanceCalibration'
 import { toldOf } from './tests/told'
 
 const arrivesOn = '2026-03-01'
@@ -53,7 +53,7 @@ describe('forecasts held against what came', () => {
   it('bends those to come by the ones that are over, each dog at its quarters', () => {
     const cases = kennel(240, 0.8, 0.5).map((c) => ({ ...c, told: { ...c.told, played: { chance: 0.8, load: 1 } } }))
     expect(stackCases(cases)).toHaveLength(3 * 240)
-    const bend = bentBy(stackOf(stackCases(cases)), 0.8, 1, daysLeftShare({ openDays: 6, ownDays: 5 }))
+    const bend = calibratedBy(calibrationOf(stackCases(cases)), 0.8, 1, daysLeftShare({ openDays: 6, ownDays: 5 }))
     expect(bend(0.8)).toBeGreaterThan(0.48)
     expect(bend(0.8)).toBeLessThan(0.62)
     // Of what a version before kept nothing is known of how it was played.
@@ -72,7 +72,7 @@ describe('forecasts held against what came', () => {
       planned: expect.closeTo(6, 9),
       worked: expect.closeTo(4, 9),
     })
-    // What is worked after it was ready is not what was reckoned with.
+    // What is worked after it was ready is not what was counted on.
     expect(judge([...worked(4, null), ...worked(8, addDays(arrivesOn, 12))]).all?.setsADay?.worked).toBeGreaterThan(4.5)
     expect(judge(kennel(2, 0.5, 0.5)).all?.setsADay).toBeUndefined()
   })
@@ -83,9 +83,9 @@ describe('forecasts held against what came', () => {
     expect(verdict(40, 0.8, 0.8)).toBe('as said')
     expect(verdict(40, 0.8, 0.5)).toBe('too high')
     expect(verdict(40, 0.3, 0.6)).toBe('too low')
-    expect(sayVerdict('too high')).toContain('run too high')
-    expect(sayVerdict('too sure')).toContain('too sure')
-    expect(sayVerdict('as said')).toBe('')
+    expect(verdictText('too high')).toContain('run too high')
+    expect(verdictText('too sure')).toContain('too sure')
+    expect(verdictText('as said')).toBe('')
     // Of dogs of which just this was said, it is hardly ever called bad.
     const chance = seeded(3)
     const wrong = Array.from(
@@ -120,7 +120,7 @@ describe('forecasts held against what came', () => {
     expect(judge(dogOf('a', 0.9, addDays(arrivesOn, 8))).stages.map((s) => s.quarter)).toEqual([1])
   })
 
-  it('the middle 80 holds eight in ten of days that come as they were said', () => {
+  it('the 80% interval covers eight in ten of days that come as they were said', () => {
     const chance = seeded(5)
     const by = Array.from({ length: 30 }, (_, d) => (d + 1) / 30)
     const cases = Array.from({ length: 400 }, (_, i): JudgedCase => {

@@ -2,14 +2,15 @@ import { mean } from 'simple-statistics'
 import { daysBetween } from '../days'
 import { seeded } from '../seeded'
 import type { Forecast } from './forecast'
-import type { Stacked } from './stack'
+import type { CalibrationCase } from './chanceCalibration'
 import { daysLeftShare } from './plan'
 import { brier, coverage, overSure, partsOf, skill, transformed, type Bin, type Said, type Waited } from './score'
 import { whenReady, type ByDay } from './whenReady'
+import type { ResidencyId } from '../ids'
 
 /** What was said of a dog on one day, what two simpler figures said, and what came of it. */
 export interface JudgedCase {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly arrivesOn: string
   readonly day: string
   readonly told: Forecast
@@ -18,7 +19,7 @@ export interface JudgedCase {
   /** Day on which everything promised was met; null where it was not by the last evening. */
   readonly readyOn: string | null
   readonly lastEvening: string
-  /** The same of each promised rung. */
+  /** Day on which each promised rung was met; null where it was not. */
   readonly rungs: Readonly<Record<string, string | null>>
   /** Sets of each day that brought it nearer; empty where nobody counted them. */
   readonly useful: Readonly<Record<string, number>>
@@ -34,11 +35,11 @@ export interface Score {
   readonly skill: number
   readonly byRatio: number
   readonly byLine: number
-  /** Share whose day lay within the middle 80, and 50, in a hundred; by chance where nobody saw its day. */
+  /** Coverage: share whose day lay within the 80%, and the 50%, interval; by chance where nobody saw its day. */
   readonly within80: number
   readonly within50: number
   /**
-   * Sets a day at what was still to be learned: reckoned with, and worked until it was ready; undefined where none
+   * Sets a day at what was still to be learned: counted on, and worked until it was ready; undefined where none
    * counted.
    */
   readonly setsADay: { readonly planned: number; readonly worked: number } | undefined
@@ -66,11 +67,11 @@ export interface Judged {
   readonly verdict: VerdictOnForecasts
 }
 
-/** House: below so many dogs nothing is said of how good the forecasts are. */
+/** Design choice: below so many dogs nothing is said of how good the forecasts are. */
 export const enoughDogs = 10
-/** House: too high or too low when what was said lies so far from what came, and further than by chance. */
+/** Design choice: too high or too low when what was said lies so far from what came, and further than by chance. */
 const badFrom = 0.1
-/** House: too sure when the mean squared distance is so much more than what was said makes it. */
+/** Design choice: too sure when the mean squared distance is so much more than what was said makes it. */
 const badSquares = 0.05
 const tellingErrors = 2
 
@@ -151,8 +152,8 @@ const pickedOf = (cases: readonly JudgedCase[]): readonly Omit<Picked, 'u'>[] =>
   return [...byDog.values()].flatMap(atQuarters)
 }
 
-/** The same forecasts as what further ones are bent by: as they were played, and what came. */
-export const stackCases = (cases: readonly JudgedCase[]): readonly Stacked[] =>
+/** Turns judged forecasts into calibration cases: the chance as simulated, and what came. */
+export const stackCases = (cases: readonly JudgedCase[]): readonly CalibrationCase[] =>
   pickedOf(cases).flatMap(({ of: { residencyId, told, readyOn } }) =>
     told.played && !told.impossible
       ? [{ dog: residencyId, ...told.played, left: daysLeftShare(told.plan), came: readyOn !== null }]
@@ -180,16 +181,16 @@ const meansOf = (of: readonly Said[]) => ({
 })
 
 function scoreOf(all: readonly Picked[]): Score {
-  const said = (chanceOf: (c: JudgedCase) => number): readonly Said[] =>
+  const saidOf = (chanceOf: (c: JudgedCase) => number): readonly Said[] =>
     all.map(({ of }) => ({ chance: chanceOf(of), came: of.readyOn !== null }))
-  const own = said((c) => c.told.chance)
+  const own = saidOf((c) => c.told.chance)
   return {
     n: all.length,
     ...meansOf(own),
     brier: brier(own),
     skill: skill(own),
-    byRatio: brier(said((c) => c.byRatio)),
-    byLine: brier(said((c) => c.byLine)),
+    byRatio: brier(saidOf((c) => c.byRatio)),
+    byLine: brier(saidOf((c) => c.byLine)),
     within80: coverage(
       all.map((p) => p.u),
       0.8,
@@ -202,7 +203,7 @@ function scoreOf(all: readonly Picked[]): Score {
   }
 }
 
-/** What was reckoned with against what was worked, over all days from each forecast on until the dog was ready. */
+/** What was counted on against what was worked, over all days from each forecast on until the dog was ready. */
 function setsOf(cases: readonly JudgedCase[]): Score['setsADay'] {
   let [planned, worked, days] = [0, 0, 0]
   for (const { day, told, readyOn, lastEvening, useful } of cases) {
@@ -233,7 +234,7 @@ function verdictOn(dogs: number, said: readonly Said[]): VerdictOnForecasts {
 }
 
 /** What is said beside a chance when the ones before it were bad; empty when they were not, or too few. */
-export function sayVerdict(verdict: VerdictOnForecasts): string {
+export function verdictText(verdict: VerdictOnForecasts): string {
   if (verdict === 'too high') return 'Forecasts here run too high: fewer dogs were ready than predicted.'
   if (verdict === 'too low') return 'Forecasts here run too low: more dogs were ready than predicted.'
   return verdict === 'too sure'

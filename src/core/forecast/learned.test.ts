@@ -2,15 +2,16 @@ import { describe, expect, it } from 'vitest'
 import { seeded } from '../seeded'
 import { baseFrom, daysSeen, learnedShape, nothingKnown, ratesFile, ratesOut, usualDay, usualHeld } from './learned'
 import { learnedFrom, nothingLearned, ratesOf } from './learning'
-import { usualSlips, type Stretch } from './rates'
-import { passChance } from './wait'
+import { usualSlips, type RungExposure } from './rates'
+import { passChance } from './waitingTime'
 import { shippedBase } from './shipped'
 import { plainBase } from './tests/plain'
+import type { RungId } from '../ids'
 
-const stretch = (rungId: string, sets: number, passed = true): Stretch => ({
+const exposure = (rungId: RungId, sets: number, passed = true): RungExposure => ({
   rungId,
   command: 'sit',
-  runKey: 'sit/run',
+  ladderKey: 'sit/run',
   kind: 'word',
   sets,
   passed,
@@ -21,10 +22,10 @@ const shippedFile = { kinds: {}, rungs: {}, commandShape: 5, elsewhere: 0.9, sha
 function dogsAt(rate: number, n = 30) {
   const chance = seeded(7)
   return Array.from({ length: n }, () => ({
-    stretches: Array.from({ length: 40 }, (_, i) => {
+    exposures: Array.from({ length: 40 }, (_, i) => {
       let sets = 1
       while (chance() > passChance(rate, sets) && sets < 60) sets++
-      return stretch(`r${i % 4}`, sets, sets < 60)
+      return exposure(`r${i % 4}`, sets, sets < 60)
     }),
   }))
 }

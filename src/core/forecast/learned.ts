@@ -4,14 +4,15 @@ import { line } from '../fields'
 import { figureShape } from './figures'
 import { verdicts } from './judged'
 import { heldOn, usualHeld as coachedBlock, usualOn } from './plan'
-import type { Held } from './play'
-import { waitShape } from './wait'
+import type { BlockHolds } from './plan'
+import { waitingTimeShape } from './waitingTime'
 import { noneSeen } from './patterns'
 import { ratesOf, type Learned } from './learning'
-import { asPlayed, stackShape } from './stack'
-import type { Past } from './stretches'
+import { uncalibrated, calibrationShape } from './chanceCalibration'
+import type { Past } from './rungExposures'
 import { rateKinds, usualCommandShape, usualElsewhere, usualSlips, type BaseRates, type RateKind } from './rates'
 import { shippedBase } from './shipped'
+import type { RungId } from '../ids'
 
 const count = z.number().nonnegative()
 const seen = z.object({ passes: count, expected: count })
@@ -20,7 +21,7 @@ const seen = z.object({ passes: count, expected: count })
 const shape = z.number().min(0.5).max(100)
 const commandShape = z.number().min(4).max(100)
 
-/** Raised whenever counts are counted beside something else: older ones are counted anew. */
+/** Raised whenever counts are counted beside something else: older ones are counted again. */
 export const learnedModel = 2
 
 const noWeekdays = () => Array.from({ length: 7 }, () => ({ blocks: 0, days: 0 }))
@@ -58,7 +59,7 @@ export const learnedShape = z.object({
   /** How good what was said turned out. */
   verdict: z.enum(verdicts),
   /** How chances are bent by what came of those before. */
-  stack: stackShape.default(asPlayed),
+  stack: calibrationShape.default(uncalibrated),
 })
 export type KennelLearned = z.infer<typeof learnedShape>
 
@@ -73,10 +74,10 @@ export const nothingKnown: KennelLearned = {
   patterns: { ...noneSeen, evidence: {} },
   figures: [],
   verdict: 'too few',
-  stack: asPlayed,
+  stack: uncalibrated,
 }
 
-/** House: what the usual day weighs beside a kennel's own, in days of a dog. */
+/** Design choice: what the usual day weighs beside a kennel's own, in days of a dog. */
 const usualDays = 10
 
 /** Blocks that a day has for a dog of this house, by its weekday. */
@@ -87,16 +88,16 @@ export function usualDay({ weekdays }: Pick<KennelLearned, 'weekdays'>): (day: s
   }
 }
 
-/** House: what the usual block weighs beside a kennel's own, in blocks. */
+/** Design choice: what the usual block weighs beside a kennel's own, in blocks. */
 const usualBlocks = 3 * usualDays
 
 /** What a block of this house holds. */
-export const usualHeld = ({ held }: Pick<KennelLearned, 'held'>): Held => ({
+export const usualHeld = ({ held }: Pick<KennelLearned, 'held'>): BlockHolds => ({
   things: (held.things + coachedBlock.things * usualBlocks) / (held.blocks + usualBlocks),
   sets: (held.most + coachedBlock.sets * usualBlocks) / (held.blocks + usualBlocks),
 })
 
-/** House: what a day gives is learned from the beginning of stays: later much waits for its second day. */
+/** Design choice: what a day gives is learned from the beginning of stays: later much waits for its second day. */
 const openingDays = 14
 
 /** The opening days of a stay, without the first evening. */
@@ -115,7 +116,7 @@ export function daysSeen(
   dogs: readonly { readonly here: readonly string[]; readonly past: Pick<Past, 'blocks' | 'held'> }[],
 ): Pick<KennelLearned, 'weekdays' | 'held'> {
   const weekdays = noWeekdays()
-  const held = { blocks: 0, things: 0, most: 0 }
+  const inBlocks = { blocks: 0, things: 0, most: 0 }
   for (const { here, past } of dogs) {
     for (const day of here) {
       const of = weekdays[weekdayOf(day) - 1]
@@ -125,11 +126,11 @@ export function daysSeen(
     }
     const opening = new Set(here)
     const own = heldOn(past.held, (day) => opening.has(day))
-    held.blocks += own.blocks
-    held.things += own.things
-    held.most += own.most
+    inBlocks.blocks += own.blocks
+    inBlocks.things += own.things
+    inBlocks.most += own.most
   }
-  return { weekdays, held }
+  return { weekdays, held: inBlocks }
 }
 
 /** A rate of a rung or a kind: passes a set of a usual dog. Beyond these nobody has a dog. */
@@ -146,7 +147,7 @@ export const ratesFile = z.object({
   /** Finished residencies they rest on. */
   residencies: z.number().int().min(0).max(1_000_000),
   /** Of the waiting times that these rates are rates of. */
-  shape: shape.default(waitShape),
+  shape: shape.default(waitingTimeShape),
   /** How alike the commands of one dog are. */
   commandShape: commandShape.default(usualCommandShape),
   /** Chance that another place or pair of hands is to be had on a day on which it is due. */
@@ -162,7 +163,7 @@ export const ratesFile = z.object({
 })
 export type RatesFile = z.infer<typeof ratesFile>
 
-/** House: a rung goes out with a rate of its own once so many passes were expected at it. */
+/** Design choice: a rung goes out with a rate of its own once so many passes were expected at it. */
 const ownRungFrom = 5
 
 /** What goes out. `kindOf`: the kind of a rung of the curriculum in use; rungs it does not have stay here. */
@@ -170,7 +171,7 @@ export function ratesOut(
   learned: Learned,
   base: BaseRates,
   from: string,
-  kindOf: (rungId: string) => RateKind | undefined,
+  kindOf: (rungId: RungId) => RateKind | undefined,
 ): RatesFile {
   const rates = ratesOf(learned, base)
   const round = (value: number) => Math.min(5, Math.max(0.01, Math.round(value * 1000) / 1000))

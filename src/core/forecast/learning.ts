@@ -1,11 +1,11 @@
 import { sum } from 'simple-statistics'
-import { baseOf, usualElsewhere, type BaseRates, type RateKind, type Rates, type Stretch } from './rates'
+import { baseOf, usualElsewhere, type BaseRates, type RateKind, type Rates, type RungExposure } from './rates'
 import { shippedBase } from './shipped'
-import type { Proving } from './proving'
+import type { Maintenance } from './maintenance'
 import { dogShape, speedFrom, type Speed } from './speed'
-import type { FrontierSet } from './stretches'
-import { swingOf, type Swing } from './swing'
-import { hazardAt, passChance, stillWaiting } from './wait'
+import type { FrontierSet } from './rungExposures'
+import { dayVarianceOf, type DayVariance } from './dayVariance'
+import { hazardAt, passChance, stillWaiting } from './waitingTime'
 
 /**
  * Design choice: what a prior weighs, in passes expected under it; of the swing in its own weight, some ten
@@ -37,13 +37,13 @@ export interface Learned {
   readonly elsewhere?: Seen | undefined
   /** Days on which something met slipped, sets in which it was put right, and those on which it was to be expected. */
   readonly slips?: { readonly out: Seen; readonly back: Seen } | undefined
-  readonly swing?: Swing | undefined
+  readonly swing?: DayVariance | undefined
 }
 export const nothingLearned: Learned = { residencies: 0, house: { passes: 0, expected: 0 }, kinds: {}, rungs: {} }
 
 /** Shapes that are tried: from dogs that differ more than is shipped to dogs as alike as sets drawn one by one. */
 const shapes = [1.5, 2, 2.5, 3, 4, 5.5, 8, 12, 20] as const
-/** House: how far a kennel’s shape may lie from what it began with, as a deviation of its logarithm. */
+/** Design choice: how far a kennel’s shape may lie from what it began with, as a deviation of its logarithm. */
 const shapeSpread = 0.5
 
 /** A ratio of passes to passes expected, with a gamma prior about one of this weight. */
@@ -55,9 +55,9 @@ const ofRung = ({ rungs }: Learned, id: string): Seen | undefined => (Object.has
 
 /** What one residency that ended is learned from; what is left out nobody knows. */
 export interface Ended {
-  readonly stretches: readonly Stretch[]
+  readonly exposures: readonly RungExposure[]
   readonly frontier?: readonly FrontierSet[]
-  readonly proving?: Proving | undefined
+  readonly proving?: Maintenance | undefined
 }
 
 /** Rounds after which nothing moves by a hundredth any more. */
@@ -66,7 +66,7 @@ const learningRounds = 12
 /**
  * Counts for rates of a kennel from its own finished residencies: the house beside what it
  * began with, a kind of rung beside the house, a rung beside its kind (empirical Bayes; each level by expectation and
- * maximisation: a set of hazard h that passed held h/(1 − e^−h) passes). Dogs have speeds of their own, of mean one.
+ * maximization: a set of hazard h that passed held h/(1 − e^−h) passes). Dogs have speeds of their own, of mean one.
  */
 export function learnedFrom(ended: readonly Ended[], base: BaseRates = shippedBase): Learned {
   const proving = ended.flatMap((e) => e.proving ?? [])
@@ -82,15 +82,15 @@ export function learnedFrom(ended: readonly Ended[], base: BaseRates = shippedBa
       back: { passes: sum(proving.map((p) => p.back)), expected: sum(proving.map((p) => p.sets)) * base.slips.back },
     },
   }
-  const all = ended.map((e) => e.stretches).filter((stretches) => stretches.length > 0)
+  const all = ended.map((e) => e.exposures).filter((exposures) => exposures.length > 0)
   for (let round = 0; round < learningRounds && all.length > 0; round++) {
-    const found = all.map((stretches) => speedFrom(stretches, ratesOf(learned, base)))
+    const found = all.map((exposures) => speedFrom(exposures, ratesOf(learned, base)))
     const speeds = centred(found)
     for (const level of ['house', 'kinds', 'rungs'] as const) {
       const rates = ratesOf(learned, base)
       const seen = new Map<string, { passes: number; expected: number }>()
-      all.forEach((stretches, i) => {
-        for (const s of stretches) {
+      all.forEach((exposures, i) => {
+        for (const s of exposures) {
           const key = level === 'house' ? 'all' : level === 'kinds' ? s.kind : s.rungId
           const of = seen.get(key) ?? { passes: 0, expected: 0 }
           seen.set(key, of)
@@ -114,21 +114,21 @@ export function learnedFrom(ended: readonly Ended[], base: BaseRates = shippedBa
     }
   }
   const frontiers = ended.flatMap((e) => (e.frontier ? [e.frontier] : []))
-  return { ...learned, swing: swingOf(frontiers, ratesOf(learned, base)) }
+  return { ...learned, swing: dayVarianceOf(frontiers, ratesOf(learned, base)) }
 }
 
-/** The shape under which these stretches are likeliest, drawn to what the kennel began with. */
+/** The shape under which these exposures are likeliest, drawn to what the kennel began with. */
 function likeliestShape(
-  dogs: readonly (readonly Stretch[])[],
+  dogs: readonly (readonly RungExposure[])[],
   speeds: readonly number[],
   rates: Rates,
   from: number,
 ): number {
   const worth = (shape: number) =>
     dogs.reduce(
-      (sum, stretches, i) =>
+      (sum, exposures, i) =>
         sum +
-        stretches.reduce((of, s) => {
+        exposures.reduce((of, s) => {
           const lambda = rates.of(s.rungId, s.kind) * (speeds[i] ?? 1)
           const before = s.passed ? s.sets - 1 : s.sets
           return (
@@ -143,33 +143,33 @@ function likeliestShape(
   return tried.reduce((best, one) => (one.worth > best.worth ? one : best)).shape
 }
 
-function factorOf(learned: Learned, level: 'house' | 'kinds' | 'rungs', s: Stretch): number {
+function factorOf(learned: Learned, level: 'house' | 'kinds' | 'rungs', s: RungExposure): number {
   if (level === 'house') return drawn(learned.house, weights.house)
   return level === 'kinds' ? drawn(learned.kinds[s.kind], weights.kind) : drawn(ofRung(learned, s.rungId), weights.rung)
 }
 
 /**
- * House: share of the days on which it is due that it comes where it is to be had as often as is shipped; not each time
- * does it come off, or is all of it eased. From simulated dogs.
+ * Design choice: share of the days on which it is due that it comes where it is to be had as often as is shipped; not
+ * each time does it come off, or is all of it eased. From simulated dogs.
  */
 const elsewhereADay = 0.7
 
 /** Days that lie further apart than this are no dog's. */
 const mostSwing = 1
-const swingBeside = (seen: Swing | undefined, base: number): number =>
+const swingBeside = (seen: DayVariance | undefined, base: number): number =>
   Math.min(mostSwing, Math.max(0, ((seen?.excess ?? 0) + base * weights.swing) / ((seen?.weight ?? 0) + weights.swing)))
 
 /** More slips a day are no kennel's. */
 const mostSlips = 0.5
 
-/** House: what the shape of commands that a kennel began with weighs, in commands of a dog. */
+/** Design choice: what the shape of commands that a kennel began with weighs, in commands of a dog. */
 const commandWeight = 20
 /** Beyond these no gamma is drawn, or none differs. */
 const commandShapes = { least: 4, most: 100 } as const
 
 /**
  * How alike commands of one dog are: one over the variance of their speeds’ logarithms about the dog’s own, each by its
- * mode and what it leaves open (expectation and maximisation, Dempster, Laird & Rubin 1977), beside what it began with.
+ * mode and what it leaves open (expectation and maximization, Dempster, Laird & Rubin 1977), beside what it began with.
  */
 function shapeOfCommands(speeds: readonly Speed[], from: number): number {
   let [squares, n] = [commandWeight / from, commandWeight]

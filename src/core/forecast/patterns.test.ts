@@ -2,22 +2,22 @@ import { describe, expect, it } from 'vitest'
 import { seeded } from '../seeded'
 import { learnedFrom, nothingLearned, ratesOf } from './learning'
 import { housePatterns, noneSeen, patternsOf, patternsSeen, spelledShare } from './patterns'
-import { rateKinds, type RateKind, type Stretch } from './rates'
+import { rateKinds, type RateKind, type RungExposure } from './rates'
 import { meanOf, shippedBase, shippedPatterns } from './shipped'
-import { passChance } from './wait'
+import { passChance } from './waitingTime'
 
 const kinds: readonly RateKind[] = ['shape', 'word', 'hold-30', 'recall']
 
 /** Stretches of a usual dog that learns by a shipped pattern. */
-function dogOf(pattern: string, seed: number, n = 40): { stretches: readonly Stretch[]; frontier: readonly [] } {
+function dogOf(pattern: string, seed: number, n = 40): { exposures: readonly RungExposure[]; frontier: readonly [] } {
   const base = shippedPatterns[pattern] ?? shippedBase
   const chance = seeded(seed)
   return {
-    stretches: Array.from({ length: n }, (_, i): Stretch => {
+    exposures: Array.from({ length: n }, (_, i): RungExposure => {
       const kind = kinds[i % kinds.length] ?? 'word'
       let sets = 1
       while (sets < 80 && chance() > passChance(base.kinds[kind], sets, base.shape)) sets++
-      return { rungId: `r${i}`, command: `c${i % 5}`, runKey: 'x', kind, sets, passed: sets < 80 }
+      return { rungId: `r${i}`, command: `c${i % 5}`, ladderKey: 'x', kind, sets, passed: sets < 80 }
     }),
     frontier: [],
   }
@@ -61,7 +61,7 @@ describe('how the dogs of a house may learn', () => {
     expect(quick.reduce((sum, p) => sum + p.share, 0)).toBeCloseTo(1, 9)
     expect(quick.length).toBeLessThan(2 * all.length)
     // Nothing known of it: each twice, with bad days in runs and without.
-    const unknown = patternsOf(all, { stretches: [], frontier: [] }, 0.1)
+    const unknown = patternsOf(all, { exposures: [], frontier: [] }, 0.1)
     expect(unknown).toHaveLength(2 * all.length)
     const spelled = unknown.filter((p) => p.spells).reduce((sum, p) => sum + p.share, 0)
     expect(spelled).toBeCloseTo(0.1, 9)

@@ -4,7 +4,7 @@ import { rateKinds, type BaseRates, type RateKind, type Rates } from './rates'
 import { meanOf, shippedPatterns } from './shipped'
 import { speedFrom, speedsFrom, type Speed } from './speed'
 import { spellsIn, usualSpells, type Spells } from './spells'
-import type { Past } from './stretches'
+import type { Past } from './rungExposures'
 
 /** One way in which the dogs of a house may learn, and how likely it is that they do. */
 export interface Pattern {
@@ -39,17 +39,17 @@ const mostDogs = 8
 
 /** What these dogs, finished or here, say of how the dogs of their house learn. */
 export function patternsSeen(
-  dogs: readonly Pick<Past, 'stretches' | 'frontier'>[],
+  dogs: readonly Pick<Past, 'exposures' | 'frontier'>[],
   rates: Rates,
   patterns: Readonly<Record<string, BaseRates>> = shippedPatterns,
 ): PatternsSeen {
   const evidence: Record<string, number> = {}
   for (const [name, base] of Object.entries(patterns)) {
     const own = ratesOf(nothingLearned, base)
-    evidence[name] = sum(dogs.map((dog) => speedFrom(dog.stretches, own).evidence ?? 0))
+    evidence[name] = sum(dogs.map((dog) => speedFrom(dog.exposures, own).evidence ?? 0))
   }
-  const withSpells = dogs.map(({ stretches, frontier }) => {
-    const seen = spellsIn(frontier, rates, speedFrom(stretches, rates))
+  const withSpells = dogs.map(({ exposures, frontier }) => {
+    const seen = spellsIn(frontier, rates, speedFrom(exposures, rates))
     return 1 / (1 + ((1 - spells.share) / spells.share) * Math.exp(-seen.evidence))
   })
   return { evidence, dogs: dogs.length, spelled: sum(withSpells) }
@@ -112,13 +112,13 @@ const trust = 0.5
 /** The patterns that a dog may learn by, weighed by its own sets (Bayes’ rule), those hardly possible left out. */
 export function patternsOf(
   patterns: readonly Pattern[],
-  { stretches, frontier }: Pick<Past, 'stretches' | 'frontier'>,
+  { exposures, frontier }: Pick<Past, 'exposures' | 'frontier'>,
   /** Share of the dogs of this house whose bad days come in runs. */
   spelled: number,
 ): readonly [DogPattern, ...DogPattern[]] {
   const days = new Set(frontier.map((set) => set.day)).size
   const all = patterns.flatMap((p) => {
-    const speed = speedsFrom(stretches, p.rates, days)
+    const speed = speedsFrom(exposures, p.rates, days)
     const seen = spellsIn(frontier, p.rates, speed)
     const plain = { ...p, speed, weight: Math.log(p.share * (1 - spelled)) + trust * (speed.evidence ?? 0) }
     const faster = Math.log(1 / (1 - seen.share * (1 - usualSpells.pace)))
@@ -133,13 +133,13 @@ export function patternsOf(
     ]
   })
   const shares = sharesOf(all.map((p) => p.weight))
-  const told = all.map(({ weight: _, ...p }, i): DogPattern => ({ ...p, share: shares[i] ?? 0 }))
-  const [first, ...others] = told.sort((a, b) => b.share - a.share)
+  const weighed = all.map(({ weight: _, ...p }, i): DogPattern => ({ ...p, share: shares[i] ?? 0 }))
+  const [first, ...others] = weighed.sort((a, b) => b.share - a.share)
   if (!first) throw new Error('no pattern to learn by')
-  const kept = others.filter((p) => p.share >= leastShare)
-  const left = first.share + sum(kept.map((p) => p.share))
+  const likely = others.filter((p) => p.share >= leastShare)
+  const left = first.share + sum(likely.map((p) => p.share))
   const ofLeft = (p: DogPattern): DogPattern => ({ ...p, share: p.share / left })
-  return [ofLeft(first), ...kept.map(ofLeft)]
+  return [ofLeft(first), ...likely.map(ofLeft)]
 }
 
 /** Shares that go with the exponentials of these logarithms, and add up to one. */

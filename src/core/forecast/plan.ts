@@ -1,9 +1,35 @@
 import { addDays, weekdayOf } from '../days'
-import type { Held, Plan } from './play'
-import type { HeldInBlocks, Past } from './stretches'
+import type { Slips } from './rates'
+import type { HeldInBlocks, Past } from './rungExposures'
+import type { Spells } from './spells'
+
+/** What a block holds: commands that are worked in it, and useful sets of each. */
+export interface BlockHolds {
+  readonly things: number
+  readonly sets: number
+}
+
+/** The days to come: blocks, as the dog's own days had them and the house's can have them, and what a block holds. */
+export interface Plan {
+  /** Blocks that a usual day of this dog has, by day from today; 0 on a day on which it is not worked. */
+  readonly days: readonly number[]
+  /** What days had beside a usual one; one of them is drawn for each day. */
+  readonly ratios: readonly number[]
+  readonly held: BlockHolds
+  /** Most useful sets of a day; no bound where left out. */
+  readonly mostSets?: number
+  /** Sets of a block that are as good as one of work on what is sure; as shipped where left out. */
+  readonly sure?: number
+  /** Chance that another place or pair of hands is to be had on a day; as shipped where left out. */
+  readonly elsewhere?: number
+  /** How what was met slips and is put right; as shipped where left out. */
+  readonly slips?: Slips
+  /** Bad days that come in runs, and the chance that the last one was one; none where left out. */
+  readonly spells?: { readonly of: Spells; readonly last: number } | undefined
+}
 
 /** Useful sets that a block holds. */
-export const setsOf = ({ things, sets }: Held): number => things * sets
+export const setsOf = ({ things, sets }: BlockHolds): number => things * sets
 
 /** What blocks held on these days, added up. */
 export function heldOn(held: Past['held'], on: (day: string) => boolean): HeldInBlocks {
@@ -20,8 +46,8 @@ export function heldOn(held: Past['held'], on: (day: string) => boolean): HeldIn
 /** Design choice: blocks that a dog has on a day, before anybody’s own are known. */
 export const usualBlocks = { weekday: 3, weekend: 1.5 } as const
 /** Design choice: what a coached block holds, before anybody’s own are known: two things, up to three sets of each. */
-export const usualHeld: Held = { things: 2, sets: 3 }
-/** House: so many of a dog’s newest worked days are its pace, beside so many days of the house. */
+export const usualHeld: BlockHolds = { things: 2, sets: 3 }
+/** Design choice: so many of a dog’s newest worked days are its pace, beside so many days of the house. */
 const ownDays = 10
 const houseDays = 4
 
@@ -38,7 +64,7 @@ export interface Stay {
   /** Blocks that a dog of this house has on that day. */
   readonly usual?: (day: string) => number
   /** What a block of this house holds. */
-  readonly usualHeld?: Held
+  readonly usualHeld?: BlockHolds
   /** Useful sets that a day’s training food pays for; no bound where left out. */
   readonly mostSets?: number | undefined
 }
@@ -50,7 +76,7 @@ export interface Stay {
 export function planOf(
   { useful, blocks: had }: Pick<Past, 'useful' | 'blocks'>,
   { today, leavesOn, shareOfToday, open = () => true, usual = usualOn, mostSets }: Stay,
-  held: Held,
+  held: BlockHolds,
   /** Blocks more on each usual open day; or so many, whatever the dog had. */
   { more = 0, blocks }: { readonly more?: number | undefined; readonly blocks?: number | undefined } = {},
 ): Omit<Plan, 'elsewhere' | 'slips'> {
@@ -75,7 +101,7 @@ export function planOf(
 }
 
 /** The past of a dog whose sets name no blocks, as if its days had been dealt in blocks that hold as much as these. */
-export function inBlocksOf(past: Past, held: Held): Past {
+export function inBlocksOf(past: Past, held: BlockHolds): Past {
   const blocks = new Map([...past.useful].map(([day, sets]) => [day, sets / setsOf(held)]))
   return {
     ...past,

@@ -1,5 +1,6 @@
 import type { Rung } from '../curriculum/types'
 import { spanOf } from '../rule/rule'
+import type { RungId } from '../ids'
 
 /** What rungs are alike in, for how fast they are passed. */
 export const rateKinds = [
@@ -19,9 +20,12 @@ export type RateKind = (typeof rateKinds)[number]
 /** Kinds of rungs on which a dog is shaped and given words: what is held, walked, run to or asked in a row is hard. */
 export const isEasy = (kind: RateKind): boolean => kind === 'shape' || kind === 'fade' || kind === 'word'
 
-/** House: how the second day, a rung climbed again and an eased set are passed, by a usual dog. From simulated dogs. */
+/**
+ * Design choice: how the second day, a rung climbed again and an eased set are passed, by a usual dog. From simulated
+ * dogs.
+ */
 export const laterRates = { secondDay: 0.7, again: 0.8 } as const
-/** House: a rule of so many in a row is a kind of its own. */
+/** Design choice: a rule of so many in a row is a kind of its own. */
 const longRow = 10
 
 export function rateKindOf(rung: Pick<Rung, 'kind' | 'rule' | 'stage' | 'criterion'>): RateKind {
@@ -37,10 +41,10 @@ export function rateKindOf(rung: Pick<Rung, 'kind' | 'rule' | 'stage' | 'criteri
 }
 
 /** Sets spent at one rung that had never been met, with drops and re-climbs inside, and whether it was met. */
-export interface Stretch {
-  readonly rungId: string
+export interface RungExposure {
+  readonly rungId: RungId
   readonly command: string
-  readonly runKey: string
+  readonly ladderKey: string
   readonly kind: RateKind
   readonly sets: number
   readonly passed: boolean
@@ -48,7 +52,7 @@ export interface Stretch {
 
 export interface Rates {
   /** Passes a set of a usual dog at this rung. */
-  readonly of: (rungId: string, kind: RateKind) => number
+  readonly of: (rungId: RungId, kind: RateKind) => number
   /** How alike dogs are at one rung once their own speed is known: the shape of the waiting times. */
   readonly shape: number
   /** How alike the commands of one dog are: the shape of their speeds about its own. */
@@ -80,7 +84,7 @@ export interface Slips {
 }
 /** Of a file that does not say it. */
 export const usualSlips: Slips = { out: 0.02, back: 0.5 }
-/** House: how alike one dog's commands are, of a gamma’s shape. From simulated residencies. */
+/** Design choice: how alike one dog's commands are, of a gamma’s shape. From simulated residencies. */
 export const usualCommandShape = 5
-export const baseOf = (base: BaseRates, rungId: string, kind: RateKind): number =>
+export const baseOf = (base: BaseRates, rungId: RungId, kind: RateKind): number =>
   (Object.hasOwn(base.rungs, rungId) ? base.rungs[rungId] : undefined) ?? base.kinds[kind]

@@ -1,7 +1,7 @@
 import { mean } from 'simple-statistics'
 import type { Chance } from '../seeded'
 
-/** A chance that was said, and whether it came. What is reckoned below is of at least one. */
+/** A chance that was said, and whether it came. What is calculated below is of at least one. */
 export interface Said {
   readonly chance: number
   readonly came: boolean
@@ -16,7 +16,10 @@ export const evenBrier = 0.25
 /** 1 perfect, 0 no better than the reference, below it worse. */
 export const skill = (all: readonly Said[], reference = evenBrier): number => 1 - brier(all) / reference
 
-/** House: nothing is taken for surer than this: it is played four thousand times, by a law that is only nearly so. */
+/**
+ * Design choice: nothing is taken for surer than this: it is played four thousand times, by a law that is only nearly
+ * so.
+ */
 const surest = 0.995
 
 /**
@@ -81,7 +84,7 @@ export interface Waited {
 
 /**
  * Where what happened lies among what was said, 0–1: even over all cases where the forecast is right. Whole days are
- * spread by chance over their share (randomised probability transform); what had not come when it was last looked at
+ * spread by chance over their share (randomized probability transform); what had not come when it was last looked at
  * lies somewhere above, by chance.
  */
 export function transformed(by: (day: number) => number, waited: Waited, chance: Chance): number {
@@ -99,8 +102,8 @@ export function survival(all: readonly Waited[]): readonly { readonly day: numbe
   let left = 1
   return days.map((day) => {
     const atRisk = all.filter((w) => w.day >= day).length
-    const came = all.filter((w) => w.came && w.day === day).length
-    left *= 1 - came / atRisk
+    const arrived = all.filter((w) => w.came && w.day === day).length
+    left *= 1 - arrived / atRisk
     return { day, left }
   })
 }

@@ -5,25 +5,25 @@ import { houseVersionFour } from '../curriculum/earlier'
 import { houseCurriculum } from '../curriculum/house'
 import { seeded } from '../seeded'
 import { learnedFrom, ratesOf } from './learning'
-import { rateKindOf, rateKinds, usualCommandShape, type Stretch } from './rates'
+import { rateKindOf, rateKinds, usualCommandShape, type RungExposure } from './rates'
 import { dogShape, speedFrom } from './speed'
-import { hazardAt, passChance } from './wait'
+import { hazardAt, passChance } from './waitingTime'
 import { plainBase, plainRates } from './tests/plain'
 
-const stretch = (command: string, sets: number, passed: boolean, rungId = `${command}.a`): Stretch => ({
+const exposure = (command: string, sets: number, passed: boolean, rungId = `${command}.a`): RungExposure => ({
   rungId,
   command,
-  runKey: `${command}/run`,
+  ladderKey: `${command}/run`,
   kind: 'word',
   sets,
   passed,
 })
-const ended = (dogs: readonly (readonly Stretch[])[]) => dogs.map((of) => ({ stretches: of }))
-const stretches = fc.array(
+const ended = (dogs: readonly (readonly RungExposure[])[]) => dogs.map((of) => ({ exposures: of }))
+const exposures = fc.array(
   fc.record({
     rungId: fc.constantFrom('a', 'b', 'c', 'd'),
     command: fc.constantFrom('sit', 'heel', 'recall'),
-    runKey: fc.constant('run'),
+    ladderKey: fc.constant('run'),
     kind: fc.constantFrom(...rateKinds),
     sets: fc.integer({ min: 1, max: 12 }),
     passed: fc.boolean(),
@@ -45,7 +45,7 @@ describe('a dog’s own speed', () => {
 
   it('lies where nothing near it is likelier, by a likelihood written apart', () => {
     fc.assert(
-      fc.property(stretches, (all) => {
+      fc.property(exposures, (all) => {
         const found = speedFrom(all, plainRates)
         const at = (dog: number, move: ReadonlyMap<string, number>) => {
           let sum = (-dogShape * dog * dog) / 2
@@ -77,10 +77,10 @@ describe('a dog’s own speed', () => {
   it('comes to what dogs of a known speed were drawn with, and is surer the more is known', () => {
     const chance = seeded(3)
     for (const g of [0.6, 1, 2]) {
-      const all = Array.from({ length: 300 }, (_, i): Stretch => {
+      const all = Array.from({ length: 300 }, (_, i): RungExposure => {
         let sets = 1
         while (sets < 60 && chance() > passChance(plainBase.kinds.word * g, sets)) sets++
-        return stretch(`c${i % 20}`, sets, sets < 60)
+        return exposure(`c${i % 20}`, sets, sets < 60)
       })
       const found = speedFrom(all, plainRates)
       expect(Math.exp(found.mean)).toBeGreaterThan(g * 0.8)
@@ -91,7 +91,7 @@ describe('a dog’s own speed', () => {
 
   it('stands still: at what is found, what the sets say of dog and of each command is outweighed by the prior', () => {
     fc.assert(
-      fc.property(stretches, (all) => {
+      fc.property(exposures, (all) => {
         const { mean, commands } = speedFrom(all, plainRates)
         const score = (id: string, own: number) =>
           all
@@ -114,10 +114,10 @@ describe('a dog’s own speed', () => {
 
   it('a pass never makes it slower, nor a set without one faster', () => {
     fc.assert(
-      fc.property(stretches, fc.integer({ min: 1, max: 8 }), (all, sets) => {
-        const was = speedFrom([...all, stretch('sit', sets, false)], plainRates).mean
-        expect(speedFrom([...all, stretch('sit', sets, true)], plainRates).mean).toBeGreaterThanOrEqual(was - 1e-9)
-        expect(speedFrom([...all, stretch('sit', sets + 1, false)], plainRates).mean).toBeLessThanOrEqual(was + 1e-9)
+      fc.property(exposures, fc.integer({ min: 1, max: 8 }), (all, sets) => {
+        const was = speedFrom([...all, exposure('sit', sets, false)], plainRates).mean
+        expect(speedFrom([...all, exposure('sit', sets, true)], plainRates).mean).toBeGreaterThanOrEqual(was - 1e-9)
+        expect(speedFrom([...all, exposure('sit', sets + 1, false)], plainRates).mean).toBeLessThanOrEqual(was + 1e-9)
       }),
       { numRuns: 60 },
     )
@@ -140,7 +140,7 @@ describe('rates of rungs', () => {
       Array.from({ length: 100 }, () => {
         let sets = 1
         while (chance() > passChance(2 * plainBase.kinds.word, sets) && sets < 40) sets++
-        return stretch('sit', sets, sets < 40)
+        return exposure('sit', sets, sets < 40)
       }),
     )
     const rates = ratesOf(learnedFrom(ended(dogs), plainBase), plainBase)
@@ -156,7 +156,7 @@ describe('rates of rungs', () => {
       Array.from({ length: 40 }, (_, i) => {
         let sets = 1
         while (sets < 60 && chance() > passChance(0.4, sets, shape)) sets++
-        return stretch(`c${i % 8}`, sets, sets < 60, `c${i % 8}.a`)
+        return exposure(`c${i % 8}`, sets, sets < 60, `c${i % 8}.a`)
       }),
     )
     const rates = ratesOf(learnedFrom(ended(dogs), plainBase), plainBase)
@@ -177,10 +177,10 @@ describe('rates of rungs', () => {
     const dogs = Array.from({ length: 70 }, () =>
       Array.from({ length: 8 }, (_, command) => {
         const pace = gammas()
-        return Array.from({ length: 10 }, (): Stretch => {
+        return Array.from({ length: 10 }, (): RungExposure => {
           let sets = 1
           while (sets < 60 && chance() > passChance(0.3 * pace, sets, 12)) sets++
-          return stretch(`c${command}`, sets, sets < 60, `c${command}.a`)
+          return exposure(`c${command}`, sets, sets < 60, `c${command}.a`)
         })
       }).flat(),
     )
@@ -197,7 +197,7 @@ describe('rates of rungs', () => {
   })
 
   it('one dog’s ten passes move a rung a little, its kind less', () => {
-    const few = [Array.from({ length: 10 }, () => stretch('sit', 1, true))]
+    const few = [Array.from({ length: 10 }, () => exposure('sit', 1, true))]
     const rates = ratesOf(learnedFrom(ended(few), plainBase), plainBase)
     const [rung, kind, house] = [rates.of('sit.a', 'word'), rates.of('sit.b', 'word'), rates.of('heel.a', 'heel')]
     expect(rung / plainBase.kinds.word).toBeGreaterThan(kind / plainBase.kinds.word)

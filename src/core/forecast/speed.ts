@@ -1,5 +1,5 @@
-import { isEasy, type RateKind, type Rates, type Stretch } from './rates'
-import { hazardAt, passChance, stillWaiting } from './wait'
+import { isEasy, type RateKind, type Rates, type RungExposure } from './rates'
+import { hazardAt, passChance, stillWaiting } from './waitingTime'
 
 /**
  * How much faster a dog passes rungs than a usual one: a speed of its own, g ~ Gamma(a, a), and one of each command
@@ -20,7 +20,7 @@ export interface Speed {
   readonly evidence?: number
 }
 
-/** House: how alike dogs are. From simulated residencies. */
+/** Design choice: how alike dogs are. From simulated residencies. */
 export const dogShape = 4
 
 /**
@@ -28,14 +28,14 @@ export const dogShape = 4
  * h/(e^h − 1), of none −h, information h²/(e^h − 1); a nearly sure set says little. Found by Newton's steps.
  */
 export function speedFrom(
-  stretches: readonly Stretch[],
+  exposures: readonly RungExposure[],
   rates: Rates,
   /** Days on which they were worked: where days lie apart, the sets of few of them say less. */
   days = Number.POSITIVE_INFINITY,
 ): Speed {
-  const known = speedOf(stretches, rates, () => 1)
+  const known = speedOf(exposures, rates, () => 1)
   const trust = trustIn(known, rates, days)
-  return trust === 1 ? known : { ...speedOf(stretches, rates, () => trust), evidence: known.evidence ?? 0 }
+  return trust === 1 ? known : { ...speedOf(exposures, rates, () => trust), evidence: known.evidence ?? 0 }
 }
 
 /** The mean of so many days is off by as much as one, shared among them: so much less each set is trusted. */
@@ -52,17 +52,17 @@ function trustIn({ precision }: Speed, { swing }: Rates, days: number): number {
 const across = 0.3
 
 /** What these sets say of a dog’s speed at what is easy, and of another at what is hard. */
-export function speedsFrom(stretches: readonly Stretch[], rates: Rates, days: number): Speed {
-  const known = speedOf(stretches, rates, () => 1)
+export function speedsFrom(exposures: readonly RungExposure[], rates: Rates, days: number): Speed {
+  const known = speedOf(exposures, rates, () => 1)
   const trust = trustIn(known, rates, days)
-  const at = (easy: boolean) => speedOf(stretches, rates, (kind) => (isEasy(kind) === easy ? 1 : across) * trust)
+  const at = (easy: boolean) => speedOf(exposures, rates, (kind) => (isEasy(kind) === easy ? 1 : across) * trust)
   return { ...at(true), hard: at(false), evidence: known.evidence ?? 0 }
 }
 
-function speedOf(stretches: readonly Stretch[], rates: Rates, trust: (kind: RateKind) => number): Speed {
+function speedOf(exposures: readonly RungExposure[], rates: Rates, trust: (kind: RateKind) => number): Speed {
   const { commandShape } = rates
-  const of = new Map<string, (Stretch & { readonly rate: number })[]>()
-  for (const s of stretches) {
+  const of = new Map<string, (RungExposure & { readonly rate: number })[]>()
+  for (const s of exposures) {
     const known = of.get(s.command)
     const rated = { ...s, rate: rates.of(s.rungId, s.kind) }
     if (known) known.push(rated)
@@ -71,7 +71,7 @@ function speedOf(stretches: readonly Stretch[], rates: Rates, trust: (kind: Rate
   const ids = [...of.keys()]
   const means = new Map(ids.map((id) => [id, 0]))
   let mean = 0
-  const told = (id: string) => {
+  const evidenceOf = (id: string) => {
     const g = Math.exp(mean + (means.get(id) ?? 0))
     let [score, information] = [0, 0]
     for (const s of of.get(id) ?? []) {
@@ -91,7 +91,7 @@ function speedOf(stretches: readonly Stretch[], rates: Rates, trust: (kind: Rate
   for (let round = 0; round < 24; round++) {
     let [score, information] = [-dogShape * mean, dogShape]
     const own = ids.map((id) => {
-      const t = told(id)
+      const t = evidenceOf(id)
       const precision = t.information + commandShape
       const drawn = t.score - commandShape * (means.get(id) ?? 0)
       score += t.score - (t.information * drawn) / precision
@@ -126,7 +126,7 @@ function speedOf(stretches: readonly Stretch[], rates: Rates, trust: (kind: Rate
   let precision = dogShape
   const commands = new Map<string, { mean: number; precision: number }>()
   for (const id of ids) {
-    const { information } = told(id)
+    const { information } = evidenceOf(id)
     precision += (information * commandShape) / (information + commandShape)
     commands.set(id, { mean: means.get(id) ?? 0, precision: commandShape + information })
   }

@@ -4,9 +4,9 @@ import { addDays } from '../days'
 import { seeded } from '../seeded'
 import { spellsIn, usualSpells, type Spells } from './spells'
 import type { Speed } from './speed'
-import type { FrontierSet } from './stretches'
+import type { FrontierSet } from './rungExposures'
 import { plainRates } from './tests/plain'
-import { hazardAt } from './wait'
+import { hazardAt } from './waitingTime'
 
 const usual: Speed = { mean: 0, precision: 4, commands: new Map() }
 /** Rates by which a set of a usual dog passes seven times in ten, whatever came before. */

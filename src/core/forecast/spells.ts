@@ -1,7 +1,7 @@
 import { isEasy, type Rates } from './rates'
 import type { Speed } from './speed'
-import type { FrontierSet } from './stretches'
-import { hazardAt } from './wait'
+import type { FrontierSet } from './rungExposures'
+import { hazardAt } from './waitingTime'
 
 /** Bad days that come in runs: little is learned on one, and what was met slips. */
 export interface Spells {

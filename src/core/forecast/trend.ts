@@ -2,16 +2,16 @@ import { daysBetween } from '../days'
 import { counted } from '../wording'
 import type { Forecast, Trend } from './forecast'
 
-/** House: a chance moved when it did by so much; less is its scatter and the day’s luck. */
+/** Design choice: a chance moved when it did by so much; less is its scatter and the day’s luck. */
 const moved = 0.05
-/** House: a day was worked less, or more, than reckoned with from these shares on. */
+/** Design choice: a day was worked less, or more, than counted on from these shares on. */
 const worked = { less: 0.65, more: 1.4 } as const
-/** House: a dog is slower, or quicker, than was thought from these ratios on. */
+/** Design choice: a dog is slower, or quicker, than was thought from these ratios on. */
 const pace = { slower: 0.94, quicker: 1.06 } as const
 
 /**
  * Which way a chance went since it was said on an earlier day, and why, the plainest reason first: another stay, other
- * promises, days worked less or more than reckoned with, sets that brought less or more. Undefined where it stands.
+ * promises, days worked less or more than counted on, sets that brought less or more. Undefined where it stands.
  *
  * @param useful by day, sets that brought something nearer.
  */

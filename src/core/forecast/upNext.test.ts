@@ -2,14 +2,15 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import type { OwnerPromise } from '../promise/ownerPromise'
-import { targetsOf } from '../promise/standing'
+import { targetsOf } from '../promise/status'
 import { emptyDogState, type DogState } from '../progress/state'
 import { passTo, work } from '../tests/facts'
 import { longestWait } from '../dealing'
 import { seeded } from '../seeded'
 import { effortOf, needsOf, usualEffort } from '../promise/need'
 import { chanceInTime } from './ratio'
-import { reachOf, upNext, type Candidate, type NeedOfCommand } from './upNext'
+import { readinessBandOf, upNext, type Candidate, type NeedOfCommand } from './upNext'
+import type { ResidencyId } from '../ids'
 
 describe('what a promise still needs', () => {
   const promise = { rungId: 'sit-stay.30s', level: 0, places: 1, people: 1 }
@@ -79,16 +80,16 @@ describe('who needs a block now', () => {
     ...more,
   })
   const dog = (
-    residencyId: string,
+    residencyId: ResidencyId,
     daysLeft: number,
     needs: NeedOfCommand[],
-    told?: Candidate['told'],
+    stored?: Candidate['stored'],
     more: Partial<Candidate> = {},
   ): Candidate => ({
     residencyId,
     runNumber: residencyId,
     daysLeft,
-    told,
+    stored,
     ready: false,
     blocks: 0,
     waited: 0,
@@ -98,7 +99,7 @@ describe('who needs a block now', () => {
   })
   const heel = [need('heel', 200)]
   /** A chance that each further block, up to the fourth, raises by as much: over one day. */
-  const at = (chance: number, gain: number): NonNullable<Candidate['told']> => ({
+  const at = (chance: number, gain: number): NonNullable<Candidate['stored']> => ({
     chance,
     byBlocks: [0, 1, 2, 3, 4].map((b) => b * gain),
     plan: { setsADay: 4, openDays: 1, ownDays: 5, byFood: false },
@@ -163,7 +164,7 @@ describe('who needs a block now', () => {
   })
 
   it('calls a chance in hand from nine in ten, out of reach from one in ten down', () => {
-    const reach = (chance: number) => reachOf({ chance })
+    const reach = (chance: number) => readinessBandOf({ chance })
     expect([1, 0.85, 0.84, 0.15, 0.14, 0].map(reach)).toEqual([
       'in hand',
       'in hand',

@@ -1,19 +1,21 @@
+import { figures } from '../figures'
 import type { Need } from '../promise/need'
 import { longestWait } from '../dealing'
 import { gainAfter } from './capacity'
 import type { Forecast } from './forecast'
 import { asCounted } from '../inOrder'
+import type { ResidencyId, RungId } from '../ids'
 
 /** What of a forecast decides who is next. */
-export type ToldChance = Pick<Forecast, 'chance' | 'byBlocks' | 'plan'>
+export type StoredChance = Pick<Forecast, 'chance' | 'byBlocks' | 'plan'>
 
 export interface Candidate {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly runNumber: string
   /** Calendar days until the dog goes home; today counts, the day of going home does not. */
   readonly daysLeft: number
   /** What is said of it; undefined while nothing is yet. */
-  readonly told: ToldChance | undefined
+  readonly stored: StoredChance | undefined
   /** Everything promised is met. */
   readonly ready: boolean
   /** Blocks it had today. */
@@ -28,7 +30,7 @@ export interface Candidate {
 /** What a need is worked at: a rung, or for a refresher of the command. */
 export interface WorkedAt {
   readonly command: string
-  readonly rungId: string | undefined
+  readonly rungId: RungId | undefined
 }
 
 export interface NeedOfCommand extends Pick<Need, 'command' | 'reps' | 'days'> {
@@ -39,19 +41,19 @@ export interface NeedOfCommand extends Pick<Need, 'command' | 'reps' | 'days'> {
 }
 
 /** How a chance is called: what is said as nine in ten and more, one in ten and less, and what lies between. */
-export type Reach = 'in hand' | 'tight' | 'out of reach' | 'not reckoned yet'
-/** House: tight below nine in ten, out of reach at one in ten; each as it is rounded when it is said. */
-const reaches = { inHand: 0.85, out: 0.15 } as const
+export type ReadinessBand = 'in hand' | 'tight' | 'out of reach' | 'not reckoned yet'
+/** Design choice: tight below nine in ten, out of reach at one in ten; each as it is rounded when it is said. */
+const reaches = { inHand: figures.onTrack.value, out: figures.unlikely.value } as const
 
 /** What one more block today raises its chance by. */
-const gainOf = (c: Candidate): number => (c.told ? gainAfter(c.told, c.blocks) : unknownGain)
+const gainOf = (c: Candidate): number => (c.stored ? gainAfter(c.stored, c.blocks) : unknownGain)
 
-export const reachOf = (told: Pick<ToldChance, 'chance'> | undefined): Reach =>
-  !told
+export const readinessBandOf = (stored: Pick<StoredChance, 'chance'> | undefined): ReadinessBand =>
+  !stored
     ? 'not reckoned yet'
-    : told.chance >= reaches.inHand
+    : stored.chance >= reaches.inHand
       ? 'in hand'
-      : told.chance < reaches.out
+      : stored.chance < reaches.out
         ? 'out of reach'
         : 'tight'
 
@@ -64,23 +66,23 @@ export interface Dealing {
   /** Blocks a day, where there are fewer than dogs: none has one only because it had none today. */
   readonly few: number | undefined
 }
-/** House: where nobody says otherwise. */
+/** Design choice: where nobody says otherwise. */
 export const usualDealing: Dealing = { floor: true, floorOutOfReach: true, few: undefined }
 
-/** House: a rise of the chance by a block, of a dog of which nothing is said yet. */
+/** Design choice: a rise of the chance by a block, of a dog of which nothing is said yet. */
 const unknownGain = 0.02
-/** House: gains nearer than this to each other are one; the dog with fewer days then goes first. */
+/** Design choice: gains nearer than this to each other are one; the dog with fewer days then goes first. */
 const sameGain = 0.002
 
 /**
  * Which turn a dog has: the one it waited too long for, its block of the day, one more, a refresher of what is met; or
  * it is passed over.
  */
-export const turns = ['waited', 'first', 'again', 'ready', 'passed-over'] as const
-export type Turn = (typeof turns)[number]
+export const queueTiers = ['waited', 'first', 'again', 'ready', 'passed-over'] as const
+export type QueueTier = (typeof queueTiers)[number]
 
 export interface UpNext {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   /** What to work now; undefined when there is nothing today. */
   readonly work: WorkedAt | undefined
   /** Expected reps still needed for all that is promised. */
@@ -88,8 +90,8 @@ export interface UpNext {
   readonly neededHere: number
   /** Days needed at the least, for the second day of what is not yet held. */
   readonly daysNeeded: number
-  readonly turn: Turn
-  readonly reach: Reach
+  readonly turn: QueueTier
+  readonly reach: ReadinessBand
   /** By how much one block raises the chance, 0–1. */
   readonly gain: number
   /** Why no block of it can begin now; empty when one can. */
@@ -111,7 +113,7 @@ export function upNext(candidates: readonly Candidate[], dealing: Dealing = usua
     const worst = c.needs
       .filter((n) => n.work !== undefined && cost(n) > 0)
       .sort((a, b) => Number(b.refresher > 0) - Number(a.refresher > 0) || cost(b) - cost(a))[0]
-    const reach = reachOf(c.told)
+    const reach = readinessBandOf(c.stored)
     const row: UpNext = {
       residencyId: c.residencyId,
       work: worst?.work,
@@ -129,7 +131,7 @@ export function upNext(candidates: readonly Candidate[], dealing: Dealing = usua
   return rows
     .sort(
       (a, b) =>
-        turns.indexOf(a.row.turn) - turns.indexOf(b.row.turn) ||
+        queueTiers.indexOf(a.row.turn) - queueTiers.indexOf(b.row.turn) ||
         step(b.row.gain) - step(a.row.gain) ||
         a.daysLeft - b.daysLeft ||
         asCounted(a.run, b.run),
@@ -150,7 +152,7 @@ function waitedTooLong(candidates: readonly Candidate[], { few }: Dealing): Read
   return new Set(waiting.slice(0, must).filter((c) => c.blocks === 0))
 }
 
-function turnOf(c: Candidate, reach: Reach, { floor, floorOutOfReach, few }: Dealing): Turn {
+function turnOf(c: Candidate, reach: ReadinessBand, { floor, floorOutOfReach, few }: Dealing): QueueTier {
   if (c.ready) return 'ready'
   // Nothing that a block could still change is spent on a date that will not be made.
   const hopeless = reach === 'out of reach' && gainOf(c) < sameGain

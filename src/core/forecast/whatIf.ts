@@ -3,12 +3,13 @@ import { ownRung } from '../curriculum/lookup'
 import { addDays, daysBetween } from '../days'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import { chanceBy, futuresOf, type Futures, type Source } from './futures'
-import type { ForecastGround } from './ground'
-import { never } from './inPlay'
+import type { ForecastInput } from './forecastInput'
+import { unreachedDay } from './simulation'
 import type { DogPattern } from './patterns'
 import { planOf } from './plan'
 import type { Speed } from './speed'
 import { atRates, workLeft, type Sooner } from './workLeft'
+import type { RungId } from '../ids'
 
 /** Of all futures so many are played at the least. */
 const leastPlayed = 1000
@@ -47,19 +48,19 @@ interface Changed {
 }
 
 /** Plays the days to come of a dog as things are, or as they would be with something changed. */
-export function played(ground: ForecastGround, n: number, seed: number, changed: Changed = {}, sparing = false) {
-  const { curriculum, state, rates, past, patterns, stay } = ground
-  const legs = workLeft(
+export function played(input: ForecastInput, n: number, seed: number, changed: Changed = {}, sparing = false) {
+  const { curriculum, state, rates, past, patterns, stay } = input
+  const goals = workLeft(
     curriculum,
     state,
-    changed.promises ?? ground.promises,
+    changed.promises ?? input.promises,
     rates,
-    past.stretches,
+    past.exposures,
     stay.today,
     changed.sooner,
   )
   const home = Math.max(0, daysBetween(stay.today, stay.leavesOn))
-  const plan = planOf(past, { ...stay, leavesOn: addDays(stay.leavesOn, changed.beyond ?? 0) }, ground.held, changed)
+  const plan = planOf(past, { ...stay, leavesOn: addDays(stay.leavesOn, changed.beyond ?? 0) }, input.held, changed)
   const toCome = plan.days.slice(0, home).filter((blocks) => blocks > 0).length
   // The days to come have a speed of their own: the mean of so many.
   const widerBy =
@@ -72,14 +73,14 @@ export function played(ground: ForecastGround, n: number, seed: number, changed:
     const wider = widerBy(own.swing)
     return {
       share,
-      legs: own === rates ? legs : atRates(legs, own),
+      goals: own === rates ? goals : atRates(goals, own),
       speed: { ...wider(speed), ...(speed.hard ? { hard: wider(speed.hard) } : {}) },
       plan: { ...plan, elsewhere: own.elsewhere, slips: own.slips, spells },
     }
   }
   const [first, ...others] = patterns
   const onward = { until: home, full: playedBeyond, least: sparing ? leastPlayed : undefined }
-  return { home, plan, legs, futures: futuresOf([sourceOf(first), ...others.map(sourceOf)], n, seed, onward) }
+  return { home, plan, legs: goals, futures: futuresOf([sourceOf(first), ...others.map(sourceOf)], n, seed, onward) }
 }
 
 /** Below it no gamma is drawn well enough (./tables). */
@@ -93,9 +94,9 @@ export const readyBefore = (ready: Int16Array, home: number): number => chanceBy
  * block nothing comes nearer. Where a number of blocks is nearly enough, or the most of them no help, no other is
  * played.
  */
-export function chancesByBlocks({ ground, n, seed, home, share, bend }: Asked): number[] {
-  const having = (blocks: number) => bend(readyBefore(played(ground, n, seed, { blocks }).futures.ready, home))
-  const most = ground.mostBlocks
+export function chancesByBlocks({ input, n, seed, home, share, bend }: Asked): number[] {
+  const having = (blocks: number) => bend(readyBefore(played(input, n, seed, { blocks }).futures.ready, home))
+  const most = input.mostBlocks
   const all = [0]
   if (share < nearlyLost && most > 0) {
     const best = having(most)
@@ -111,7 +112,7 @@ export function chancesByBlocks({ ground, n, seed, home, share, bend }: Asked): 
 
 /** The futures that everything else is held against. */
 export interface Asked {
-  readonly ground: ForecastGround
+  readonly input: ForecastInput
   readonly n: number
   readonly seed: number
   readonly home: number
@@ -123,7 +124,7 @@ export interface Asked {
 
 /** Of what was said: each promise's chance, and the command that comes last most often. */
 interface Told {
-  readonly legs: readonly { readonly command: string; readonly rungId: string; readonly chance: number }[]
+  readonly legs: readonly { readonly command: string; readonly rungId: RungId; readonly chance: number }[]
   readonly binds: { readonly command: string } | null
 }
 
@@ -133,7 +134,7 @@ const sooners: readonly (readonly [WhatIf['kind'], Sooner])[] = [
   ['both', 'both'],
 ]
 
-/** House: days that a stay is made longer by. */
+/** Design choice: days that a stay is made longer by. */
 export const daysMore = 4
 
 /**
@@ -141,7 +142,7 @@ export const daysMore = 4
  * learned with another person or in another place, and the promise that comes last most often one rung lower, or gone.
  */
 export function whatWould(
-  { ground, n, seed, home, futures, share, bend }: Asked,
+  { input, n, seed, home, futures, share, bend }: Asked,
   { legs: toCome, binds }: Told,
   openDays: number,
 ): WhatIf[] {
@@ -153,35 +154,35 @@ export function whatWould(
       ...compared(share, futures.ready, home, ready, until, bend),
       ...more,
     })
-  if (ground.blocksADay + 0.5 < ground.mostBlocks && openDays > 0)
-    add('block', played(ground, n, seed, { more: 1 }).futures.ready, home, {
+  if (input.blocksADay + 0.5 < input.mostBlocks && openDays > 0)
+    add('block', played(input, n, seed, { more: 1 }).futures.ready, home, {
       blocks: openDays,
-      reps: Math.round(openDays * ground.held.things * ground.held.sets * ground.repsASet),
+      reps: Math.round(openDays * input.held.things * input.held.sets * input.repsASet),
     })
   add('days', futures.ready, home + daysMore)
   for (const [kind, sooner] of sooners) {
-    const { legs, futures: other } = played(ground, n, seed, { sooner })
-    if (legs.some((leg) => leg.sooner)) add(kind, other.ready, home)
+    const { legs: goals, futures: other } = played(input, n, seed, { sooner })
+    if (goals.some((goal) => goal.sooner)) add(kind, other.ready, home)
   }
   const bound = toCome
     .filter((leg) => leg.command === binds?.command && leg.chance < 1)
     .sort((a, b) => a.chance - b.chance)[0]
   if (bound && bound.chance < 0.98) {
-    const at = ownRung(ground.curriculum, bound.rungId)
-    const below = at?.run.rungs[at.index - 1]
+    const at = ownRung(input.curriculum, bound.rungId)
+    const below = at?.ladder.rungs[at.index - 1]
     if (below)
       add(
         'lower',
-        played(ground, n, seed, {
-          promises: ground.promises.map((p) => (p.rungId === bound.rungId ? { ...p, rungId: below.id } : p)),
+        played(input, n, seed, {
+          promises: input.promises.map((p) => (p.rungId === bound.rungId ? { ...p, rungId: below.id } : p)),
         }).futures.ready,
         home,
         { rungId: bound.rungId, to: below.id },
       )
-    if (ground.promises.length > 1)
+    if (input.promises.length > 1)
       add(
         'drop',
-        played(ground, n, seed, { promises: ground.promises.filter((p) => p.rungId !== bound.rungId) }).futures.ready,
+        played(input, n, seed, { promises: input.promises.filter((p) => p.rungId !== bound.rungId) }).futures.ready,
         home,
         { rungId: bound.rungId },
       )
@@ -203,7 +204,7 @@ function compared(
 ): Pick<WhatIf, 'chance' | 'scatter'> {
   let [changes, squares] = [0, 0]
   for (let f = 0; f < is.length; f++) {
-    const change = Number((is[f] ?? never) < by) - Number((was[f] ?? never) < wasBy)
+    const change = Number((is[f] ?? unreachedDay) < by) - Number((was[f] ?? unreachedDay) < wasBy)
     changes += change
     squares += change * change
   }
@@ -214,7 +215,7 @@ function compared(
   }
 }
 
-/** House: a difference is told from none beyond so many standard errors. */
+/** Design choice: a difference is told from none beyond so many standard errors. */
 const tellingErrors = 2
 /** Whether two chances of the same futures differ by more than their scatter. */
 export const differs = (from: number, to: Pick<WhatIf, 'chance' | 'scatter'>): boolean =>

@@ -17,7 +17,7 @@ export interface ByDay {
   readonly came: number
 }
 
-/** House: nothing is said of days of which fewer were seen. */
+/** Design choice: nothing is said of days of which fewer were seen. */
 const leastOpen = 5
 
 /** Chance that it comes on this day where it has not come before. */

@@ -11,8 +11,9 @@ import { arrival, everyday, regimesIn } from '../tests/loop/live'
 import { futuresBy, setsOn } from './tests/futures'
 import { lackOf, promiseGoal } from '../promise/goals'
 import { shippedRates } from './tests/plain'
-import { frontierOf, pastOf } from './stretches'
+import { frontierOf, pastOf } from './rungExposures'
 import { workLeft } from './workLeft'
+import type { RungId } from '../ids'
 
 const left = (rungIds: readonly string[]) =>
   workLeft(
@@ -23,27 +24,27 @@ const left = (rungIds: readonly string[]) =>
     [],
     '2026-03-02',
   )
-const indexOf = (rungId: string) => (findRung(houseCurriculum, rungId)?.index ?? 0) + 1
+const indexOf = (rungId: RungId) => (findRung(houseCurriculum, rungId)?.index ?? 0) + 1
 
 describe('the work that is left', () => {
   it('climbs each rung once, though a promise and what another needs first lie on one run', () => {
     const legs = left(['sit.word', 'sit-stay.10s'])
     // The empty hand is needed for the stay, and the word both for it and as it was promised: the last of them.
-    const need = legs.findLastIndex((leg) => !leg.promised && leg.command === 'sit')
-    const promise = legs.find((leg) => leg.rungId === 'sit.word')
+    const need = legs.findLastIndex((goal) => !goal.promised && goal.command === 'sit')
+    const promise = legs.find((goal) => goal.rungId === 'sit.word')
     expect([need >= 0, promise?.after]).toEqual([true, need])
-    const steps = legs.filter((leg) => leg.command === 'sit').reduce((n, leg) => n + leg.steps.length, 0)
+    const steps = legs.filter((goal) => goal.command === 'sit').reduce((n, goal) => n + goal.steps.length, 0)
     expect(steps).toBe(indexOf('sit.word'))
     // What lies below is held by the work above it.
     expect(legs[need]?.days).toBe(0)
     // An everyday dog’s whole climb: every rung of it once.
     const all = workLeft(houseCurriculum, emptyDogState(), everyday, shippedRates, [], '2026-03-02')
     const highest = new Map<string, number>()
-    for (const leg of all) {
-      const at = findRung(houseCurriculum, leg.rungId)
-      if (at) highest.set(at.runKey, Math.max(highest.get(at.runKey) ?? 0, at.index + 1))
+    for (const goal of all) {
+      const at = findRung(houseCurriculum, goal.rungId)
+      if (at) highest.set(at.ladderKey, Math.max(highest.get(at.ladderKey) ?? 0, at.index + 1))
     }
-    expect(all.reduce((n, leg) => n + leg.steps.length, 0)).toBe([...highest.values()].reduce((a, b) => a + b, 0))
+    expect(all.reduce((n, goal) => n + goal.steps.length, 0)).toBe([...highest.values()].reduce((a, b) => a + b, 0))
   })
 
   it('waits for what lies below on its own run, and no longer than until that is passed', () => {
@@ -69,26 +70,26 @@ describe('the work that is left', () => {
       const today = addDays(arrival, day)
       const before = sets.filter((s) => s.day < today)
       const state = foldDog(regimes, before)
-      const { stretches } = pastOf(regimes, before)
-      const legs = workLeft(four, state, promises, shippedRates, stretches, today)
+      const { exposures } = pastOf(regimes, before)
+      const legs = workLeft(four, state, promises, shippedRates, exposures, today)
       for (const { rungId } of promises) {
         const at = findRung(four, rungId)
-        const leg = legs.find((l) => l.promised && l.rungId === rungId)
-        if (!at || !leg) throw new Error(rungId)
-        const position = state.runs[at.runKey]?.position ?? 0
-        const frontier = frontierOf(at.run, state.runs[at.runKey])
-        const back = leg.steps.filter((step) => step.back === true).length
+        const goal = legs.find((l) => l.promised && l.rungId === rungId)
+        if (!at || !goal) throw new Error(rungId)
+        const position = state.runs[at.ladderKey]?.position ?? 0
+        const frontier = frontierOf(at.ladder, state.runs[at.ladderKey])
+        const back = goal.steps.filter((step) => step.back === true).length
         const isHeld = lackOf(state, promiseGoal({ rungId, level: 0, places: 1, people: 1 }, at)).held
-        // Steps that another leg of the same run has are its own.
-        if (leg.after !== undefined) continue
+        // Steps that another goal of the same run has are its own.
+        if (goal.after !== undefined) continue
         if (frontier <= at.index) {
           expect(back, `${today} ${rungId}`).toBe(frontier - position)
-          expect(leg.steps.length).toBe(at.index + 1 - position)
+          expect(goal.steps.length).toBe(at.index + 1 - position)
           unmet += back
         } else if (position < at.index && !isHeld) {
           // With the rung itself: met again on another day, it is held.
-          expect([back, leg.steps.length], `${today} ${rungId}`).toEqual([at.index + 1 - position, back])
-          expect(leg.days).toBe(0)
+          expect([back, goal.steps.length], `${today} ${rungId}`).toEqual([at.index + 1 - position, back])
+          expect(goal.days).toBe(0)
           met++
         } else if (back > 0) {
           expect(back).toBe(at.index - position)

@@ -3,9 +3,10 @@ import { houseCurriculum } from '../curriculum/house'
 import { placeKinds } from '../curriculum/words'
 import { usualEffort } from '../promise/need'
 import type { OwnerPromise } from '../promise/ownerPromise'
-import { costOf, sayCost } from './cost'
+import { costOf, costText } from './cost'
+import type { RungId } from '../ids'
 
-const promise = (rungId: string, more: Partial<OwnerPromise> = {}): OwnerPromise => ({
+const promise = (rungId: RungId, more: Partial<OwnerPromise> = {}): OwnerPromise => ({
   rungId,
   level: 0,
   places: 1,
@@ -51,21 +52,31 @@ describe('what a promise costs', () => {
   })
 
   it('is said beside what the house has, and what it can never keep is refused in words', () => {
-    expect(sayCost(houseCurriculum, promise('sit.word', { places: 2, people: 2 }), house)).toMatchObject({
+    expect(costText(houseCurriculum, promise('sit.word', { places: 2, people: 2 }), house)).toMatchObject({
       says: expect.stringMatching(
-        /^2 places: two days in each; 2 people: two days with each; about \d+ reps from the start, \d+ days or more$/,
+        new RegExp(
+          '^2 locations: two days in each; 2 handlers: two days with each; ' +
+            String.raw`about \d+ reps from the start, \d+ days or more$`,
+        ),
       ),
       no: '',
     })
-    const three = sayCost(houseCurriculum, promise('sit.word', { places: 3 }), small)
-    expect(three.says).toMatch(/^3 places: two days in each \(this house has 2\)/)
-    expect(three.no).toBe('3 places are asked for; “Word alone” can be worked in 2 here.')
-    expect(sayCost(houseCurriculum, promise('sit.word', { people: 4 }), house).no).toBe(
-      '4 people are asked for, and 3 work here.',
+    const { reps, days } = costOf(houseCurriculum, [promise('sit.word', { level: 3 })])
+    expect(costText(houseCurriculum, promise('sit.word', { level: 3 }), house).says).toBe(
+      `1 location: two days there; at level 3; about ${reps} reps from the start, ${days} days or more`,
     )
-    expect(sayCost(houseCurriculum, promise('nothing'), house)).toEqual({
+    expect(costText(houseCurriculum, promise('sit.word', { places: 2 }), small).says).toMatch(
+      /^2 locations: two days in each; about/,
+    )
+    const three = costText(houseCurriculum, promise('sit.word', { places: 3 }), small)
+    expect(three.says).toMatch(/^3 locations: two days in each \(this kennel has 2\)/)
+    expect(three.no).toBe('3 locations are promised; “Word alone” can be worked in 2 here.')
+    expect(costText(houseCurriculum, promise('sit.word', { people: 4 }), house).no).toBe(
+      '4 handlers are promised, and 3 work here.',
+    )
+    expect(costText(houseCurriculum, promise('nothing'), house)).toEqual({
       says: '',
-      no: 'This dog’s ladder has no such rung.',
+      no: 'That rung is not in this dog’s curriculum.',
     })
   })
 })

@@ -2,7 +2,7 @@ import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { needsOf, usualRepsPerDay } from '../promise/need'
 import type { OwnerPromise } from '../promise/ownerPromise'
-import { targetsOf } from '../promise/standing'
+import { targetsOf } from '../promise/status'
 import { emptyDogState } from '../progress/state'
 import { whyNotPossible, type HouseGround } from './possible'
 import { counted } from '../wording'
@@ -25,7 +25,7 @@ export function costOf(curriculum: Curriculum, promises: readonly OwnerPromise[]
 }
 
 /** What one promise asks for and costs, in words, and why this house can never keep it; empty when it can. */
-export function sayCost(
+export function costText(
   curriculum: Curriculum,
   promise: OwnerPromise,
   house: HouseGround,
@@ -38,8 +38,8 @@ export function sayCost(
   const has = house.places.length
   return {
     says: [
-      each(promise.places, 'place', 'places') + (promise.places > has ? ` (this house has ${has})` : ''),
-      promise.people > 1 ? `${promise.people} people: two days with each` : '',
+      each(promise.places, 'location', 'locations') + (promise.places > has ? ` (this kennel has ${has})` : ''),
+      promise.people > 1 ? `${promise.people} handlers: two days with each` : '',
       promise.level > 0 ? `at level ${promise.level}` : '',
       `about ${counted(reps, 'rep')} from the start, ${counted(days, 'day')} or more`,
     ]

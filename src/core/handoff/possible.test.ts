@@ -3,9 +3,10 @@ import { houseCurriculum } from '../curriculum/house'
 import { allRungs } from '../curriculum/lookup'
 import { housePlaces } from '../tests/loop/live'
 import { whyNotPossible, type HouseGround } from './possible'
+import type { RungId } from '../ids'
 
 const whole: HouseGround = { places: housePlaces, people: 2 }
-const why = (rungId: string, house: HouseGround, more: { level?: number; places?: number; people?: number } = {}) =>
+const why = (rungId: RungId, house: HouseGround, more: { level?: number; places?: number; people?: number } = {}) =>
   whyNotPossible(houseCurriculum, { rungId, level: 0, places: 1, people: 1, ...more }, house)
 
 describe('a promise that can never be met in this house is refused when it is made, naming why', () => {
@@ -20,7 +21,7 @@ describe('a promise that can never be met in this house is refused when it is ma
       { ...whole, people: 1 },
       { people: 2 },
       'people',
-      /2 people are asked for, and one works here/,
+      /2 handlers are promised, and one works here/,
     ],
     [
       'no street',
@@ -28,7 +29,7 @@ describe('a promise that can never be met in this house is refused when it is ma
       { places: housePlaces.filter((p) => p.kind !== 'street'), people: 2 },
       {},
       'rung',
-      /Down “Street” counts only in a street, and this house has none/,
+      /Down “Street” counts only in a street, and this kennel has none/,
     ],
     [
       'no yard on the way to the café',
@@ -44,8 +45,9 @@ describe('a promise that can never be met in this house is refused when it is ma
       whole,
       { places: 2 },
       'places',
-      /2 places are asked for; “Café” can be worked in 1 here/,
+      /2 locations are promised; “Café” can be worked in 1 here/,
     ],
+    ['no location at all', 'sit.word', { places: [], people: 2 }, {}, 'rung', /counts only in a location, and/],
     [
       'no enclosure',
       'recall.off-leash',
@@ -70,8 +72,8 @@ describe('a promise that can never be met in this house is refused when it is ma
       'rung',
       /floor that does not slip/,
     ],
-    ['more places than there are', 'sit.word', whole, { places: 7 }, 'places', /7 places are asked for/],
-    ['a rung that is not there', 'sit.upside-down', whole, {}, 'rung', /no such rung/],
+    ['more places than there are', 'sit.word', whole, { places: 7 }, 'places', /7 locations are promised/],
+    ['a rung that is not there', 'sit.upside-down', whole, {}, 'rung', /not in this dog’s curriculum/],
   ])('%s', (_, rungId, house, more, field, reason) => {
     expect(why(rungId, house, more)).toEqual({ field, why: expect.stringMatching(reason) })
   })

@@ -1,8 +1,9 @@
 import { isSlippery, type Floor } from '../curriculum/grip'
 import { allNeeds, findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, PlaceKind, Rung } from '../curriculum/types'
-import { enclosed } from '../dog/early'
+import { enclosed } from '../dog/ageLimits'
 import { usualPromise, type OwnerPromise } from '../promise/ownerPromise'
+import type { RungId } from '../ids'
 
 /** What a house has to keep promises with. */
 export interface HouseGround {
@@ -36,10 +37,10 @@ const kindOf = (at: Pick<RungPlaceInLadder, 'rung' | 'command'>): string =>
       ? 'a secure enclosure'
       : at.command.grip === true
         ? 'a floor that does not slip'
-        : 'a place'
+        : 'a location'
 
 /** In how many places a rung can be promised here. */
-export const mostPlaces = (curriculum: Curriculum, rungId: string, house: HouseGround): number => {
+export const mostPlaces = (curriculum: Curriculum, rungId: RungId, house: HouseGround): number => {
   const at = findRung(curriculum, rungId)
   return at ? placesFor(house, at) : 0
 }
@@ -50,7 +51,7 @@ export const usualIn = (house: HouseGround, places = house.places.length): Pick<
   people: Math.max(1, Math.min(usualPromise.people, house.people)),
 })
 
-export const noSuchRung = 'This dog’s ladder has no such rung.'
+export const noSuchRung = 'That rung is not in this dog’s curriculum.'
 
 /**
  * Why a promise can never be met in this house, by what it lacks: a rung that the dog’s ladder does not have, people,
@@ -67,22 +68,22 @@ export function whyNotPossible(
     return {
       field: 'people',
       why:
-        `${promise.people} people are asked for, and ` +
+        `${promise.people} handlers are promised, and ` +
         `${house.people === 1 ? 'one works' : `${house.people} work`} here.`,
     }
   const missing = onTheWay(curriculum, at).find((step) => placesFor(house, step) === 0)
   if (missing)
     return {
       field: 'rung',
-      why: `${missing.command.name} “${missing.rung.name}” counts only in ${kindOf(missing)}, and this house has none.`,
+      why:
+        `${missing.command.name} “${missing.rung.name}” counts only in ${kindOf(missing)}, ` +
+        'and this kennel has none.',
     }
   const places = placesFor(house, at)
   if (promise.places > places)
     return {
       field: 'places',
-      why:
-        `${promise.places} places are asked for; “${at.rung.name}” can be worked in ` +
-        `${places === 0 ? 'none' : places} here.`,
+      why: `${promise.places} locations are promised; “${at.rung.name}” can be worked in ${places} here.`,
     }
   return undefined
 }
@@ -91,7 +92,7 @@ export function whyNotPossible(
 function onTheWay(curriculum: Curriculum, target: RungPlaceInLadder): readonly RungPlaceInLadder[] {
   const found = new Map<string, RungPlaceInLadder>()
   const visit = (at: RungPlaceInLadder): void => {
-    at.run.rungs.slice(0, at.index + 1).forEach((rung: Rung, index) => {
+    at.ladder.rungs.slice(0, at.index + 1).forEach((rung: Rung, index) => {
       if (found.has(rung.id)) return
       found.set(rung.id, { ...at, rung, index })
       const call = gateOf(curriculum, rung)?.call

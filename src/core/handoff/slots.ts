@@ -1,25 +1,27 @@
+import { figures } from '../figures'
 import { parseDate, type CalendarDate } from '@internationalized/date'
 import { momentAt, weekdayOf } from '../days'
+import type { PersonId, PlaceId } from '../ids'
+import { hasRoom, type Moments, type Space } from './space'
+import type { EpochMs } from '../epochMs'
 
 /** A person's working hours on one weekday, minutes after midnight in the kennel's time zone; 1 is Monday. */
 export interface Hours {
-  readonly personId: string
+  readonly personId: PersonId
   readonly weekday: number
-  readonly from: number
-  readonly to: number
+  readonly fromMinute: number
+  readonly toMinute: number
 }
 
-export interface Busy {
-  readonly personId: string
-  /** Milliseconds since the epoch. */
-  readonly from: number
-  readonly to: number
+/** A time at which somebody shows a dog, or is away. */
+export interface Busy extends Moments {
+  readonly personId: PersonId
 }
 
-export interface Slot {
-  readonly personId: string
-  readonly from: number
-  readonly to: number
+export interface Slot extends Moments {
+  readonly personId: PersonId
+  /** Where the dog is shown, where that was asked for. */
+  readonly placeId?: PlaceId
 }
 
 export interface SlotQuestion {
@@ -33,13 +35,15 @@ export interface SlotQuestion {
   readonly everyMinutes: number
   readonly hours: readonly Hours[]
   readonly busy: readonly Busy[]
+  /** The location that is asked for; any, where it is left out. */
+  readonly space?: Space | undefined
   /** Minutes after midnight between which nothing is shown; may run over midnight. */
-  readonly quiet?: { readonly from: number; readonly to: number } | undefined
+  readonly quiet?: { readonly fromMinute: number; readonly toMinute: number } | undefined
 }
 
-/** House: a handoff takes an hour and may begin on the half hour. */
-export const handoffMinutes = 60
-export const handoffEveryMinutes = 30
+/** Design choice: a handoff takes an hour and may begin on the half hour. */
+export const handoffMinutes = figures.handoffMinutes.value
+export const handoffEveryMinutes = figures.handoffEvery.value
 /** Design choice: nobody looks further ahead for a time than this. */
 const mostDays = 400
 
@@ -55,10 +59,13 @@ export function freeSlots(q: SlotQuestion): readonly Slot[] {
     for (const h of q.hours) if (h.weekday === weekday) found.push(...slotsInDay(q, day, h))
   }
   return found
+    .filter((s) => !q.space || hasRoom(q.space, s))
     .filter(
-      (s) => s.from >= q.notBefore && !q.busy.some((b) => b.personId === s.personId && b.from < s.to && s.from < b.to),
+      (s) =>
+        s.fromMs >= q.notBefore &&
+        !q.busy.some((b) => b.personId === s.personId && b.fromMs < s.toMs && s.fromMs < b.toMs),
     )
-    .sort((a, b) => a.from - b.from || a.personId.localeCompare(b.personId))
+    .sort((a, b) => a.fromMs - b.fromMs || a.personId.localeCompare(b.personId))
 }
 
 /** Whole days of free times that are offered at once, and where the others begin. */
@@ -77,11 +84,11 @@ export interface Offered {
 export function offeredFrom(
   slots: readonly Slot[],
   from: string,
-  { most, dayOf }: { readonly most: number; readonly dayOf: (at: number) => string },
+  { most, dayOf }: { readonly most: number; readonly dayOf: (at: EpochMs) => string },
 ): Offered {
   const days = new Map<string, Slot[]>()
   for (const slot of slots) {
-    const day = dayOf(slot.from)
+    const day = dayOf(slot.fromMs)
     days.set(day, [...(days.get(day) ?? []), slot])
   }
   const windows: { from: string; slots: Slot[] }[] = []
@@ -103,15 +110,18 @@ export function offeredFrom(
 
 function slotsInDay(q: SlotQuestion, day: CalendarDate, h: Hours): Slot[] {
   const slots: Slot[] = []
-  for (let at = h.from; at + q.minutes <= h.to; at += q.everyMinutes) {
+  for (let at = h.fromMinute; at + q.minutes <= h.toMinute; at += q.everyMinutes) {
     if (q.quiet && isQuiet(q.quiet, at, at + q.minutes)) continue
     const from = momentAt(q.timeZone, day.toString(), at)
     const to = momentAt(q.timeZone, day.toString(), at + q.minutes)
     if (from !== undefined && to !== undefined && to - from === q.minutes * 60_000)
-      slots.push({ personId: h.personId, from, to })
+      slots.push({ personId: h.personId, ...(q.space && { placeId: q.space.placeId }), fromMs: from, toMs: to })
   }
   return slots
 }
 
-export const isQuiet = ({ from, to }: NonNullable<SlotQuestion['quiet']>, begin: number, end: number): boolean =>
-  from < to ? begin < to && end > from : begin < to || end > from
+export const isQuiet = (
+  { fromMinute: from, toMinute: to }: NonNullable<SlotQuestion['quiet']>,
+  begin: number,
+  end: number,
+): boolean => (from < to ? begin < to && end > from : begin < to || end > from)

@@ -1,3 +1,4 @@
+import { figures } from '../figures'
 import { z } from 'zod'
 import { grips } from '../curriculum/grip'
 import { placeKinds } from '../curriculum/types'
@@ -32,7 +33,7 @@ const ways = {
   week: oneOf(['monday', 'sunday']),
   paper: oneOf(papers),
 }
-/** The same, as in a plain house where nothing is said. */
+/** The ways of a house, each with the plain one where nothing is set. */
 export const waysOrPlain = {
   unit: ways.unit.default(plainWays.unit),
   lengths: ways.lengths.default(plainWays.lengths),
@@ -54,7 +55,7 @@ const house = z
     quietFrom: z.union([z.literal(''), minutes]).default(''),
     quietTo: z.union([z.literal(''), minutes]).default(''),
     devices: rows(
-      z.object({ name: line('The device', 60), policy: optionalLine('How the house uses it', 160) }),
+      z.object({ name: line('The device', 60), policy: optionalLine('How the kennel uses it', 160) }),
       20,
       'Devices',
     ),
@@ -68,7 +69,7 @@ const house = z
       (s) => s === '' || /^(\/|[A-Za-z]:\\)/.test(s),
       'The folder is a whole path, from the root on.',
     ),
-    phone: optionalLine('The telephone', 40),
+    phone: optionalLine('The phone', 40),
     address: lines('The address', 240),
     /** Ready asks for a rehearsal, from the next residency on. */
     rehearse: yesNo.default('yes'),
@@ -85,6 +86,8 @@ const house = z
   .superRefine((h, ctx) => {
     if ((h.quietFrom === '') !== (h.quietTo === ''))
       ctx.addIssue({ code: 'custom', path: ['quietTo'], message: 'Quiet hours have a beginning and an end.' })
+    else if (h.quietFrom !== '' && h.quietFrom === h.quietTo)
+      ctx.addIssue({ code: 'custom', path: ['quietTo'], message: 'Quiet hours end at another time than they begin.' })
     const at = h.meals.map((m) => m.at)
     if (new Set(at).size < at.length)
       ctx.addIssue({ code: 'custom', path: ['meals.0.at'], message: 'Two meals at the same time.' })
@@ -123,8 +126,8 @@ export const keptHouse = (name: string, timeZone: string) => {
 
 const space = z.object({
   id: z.string().max(64).default(''),
-  name: line('The space', 60),
-  kind: z.enum(placeKinds, { error: 'Choose what kind of place it is.' }),
+  name: line('The location', 60),
+  kind: z.enum(placeKinds, { error: 'Choose the kind of location.' }),
   holds: number('Dogs at once', 1, 60).refine(Number.isInteger, 'Dogs at once is a whole number.'),
   where: z.enum(['indoors', 'outdoors'], { error: 'Indoors or outdoors?' }),
   surface: optionalLine('The floor', 40),
@@ -132,26 +135,29 @@ const space = z.object({
   grip: z.enum(['', ...grips], { error: 'Does the floor grip?' }).default(''),
 })
 const spaces = z.object({
-  spaces: rows(space, 40, 'Spaces')
-    .refine((all) => all.length > 0, 'At least one space.')
-    .refine((all) => new Set(all.map((s) => s.name.toLowerCase())).size === all.length, 'Two spaces have one name.'),
+  spaces: rows(space, 40, 'Locations')
+    .refine((all) => all.length > 0, 'Add at least one location.')
+    .refine(
+      (all) => new Set(all.map((s) => s.name.toLowerCase())).size === all.length,
+      'Two locations have the same name.',
+    ),
 })
 export type Space = z.output<typeof space>
 
 const feed = z.object({
   id: z.string().max(64).default(''),
-  name: line('The feed', 60),
+  name: line('The food', 60),
   kcalPer100g: number('kcal per 100 g', 10, 950),
   kcalPerPiece: optionalNumber('kcal a piece', 0.05, 100),
   tenPiecesGrams: optionalNumber('Ten pieces', 0.5, 500),
   cupGrams: optionalNumber('A cup', 20, 400),
-  tier: z.enum(['1', '2', '3', '4'], { error: 'Choose a tier.' }),
+  tier: z.enum(['1', '2', '3', '4'], { error: 'Choose a reward value.' }),
   contains: optionalLine('What is in it', 160),
 })
 const feeds = z.object({
-  feeds: rows(feed, 60, 'Feeds').refine(
+  feeds: rows(feed, 60, 'Foods').refine(
     (all) => new Set(all.map((f) => f.name.toLowerCase())).size === all.length,
-    'Two feeds have one name.',
+    'Two foods have one name.',
   ),
 })
 
@@ -201,7 +207,7 @@ const hours = z.object({
             h.from < o.to,
         )
       )
-        ctx.addIssue({ code: 'custom', path: [], message: 'Somebody works twice at the same time.' })
+        ctx.addIssue({ code: 'custom', path: [], message: 'Two sets of hours overlap.' })
     })
   }),
 })
@@ -237,8 +243,8 @@ export const plainHouse = (name: string, timeZone: string): House => ({
   caution: '',
 })
 
-/** House: no work within so many minutes after a meal; food earned in a block is no such meal. */
-export const restAfterMeal = 60
+/** Design choice: no work within so many minutes after a meal; food earned in a block is no such meal. */
+export const restAfterMeal = figures.restAfterMeal.value
 
 /** The meal after which a dog still rests at this minute of the day; undefined when none. */
 export const restingAfter = (meals: House['meals'], minute: number): House['meals'][number] | undefined =>

@@ -55,7 +55,7 @@ export function sectionsFor(
   return [
     {
       id: 'house',
-      title: 'The house',
+      title: 'Kennel',
       intro: 'Names, measures, clocks, and what is done when.',
       fields: [
         { kind: 'text', name: 'name', label: 'Name of the kennel' },
@@ -65,10 +65,10 @@ export function sectionsFor(
           kind: 'number',
           name: 'handfulGrams',
           label: 'A handful, grams',
-          hint: 'of its meal, in the bowl of a recall drill',
+          hint: 'of the meal, in the bowl of a recall drill',
         },
-        { kind: 'text', name: 'phone', label: 'Telephone for owners', hint: 'stands in what they take home' },
-        { kind: 'long', name: 'address', label: 'Address', hint: 'stands in calendar files' },
+        { kind: 'text', name: 'phone', label: 'Phone for owners', hint: 'printed in what owners take home' },
+        { kind: 'long', name: 'address', label: 'Address', hint: 'printed in calendar files' },
         either('rehearse', 'Ready asks for a rehearsal, from the next residency on', ['yes', 'yes'], ['no', 'no']),
         either(
           'rehearseHere',
@@ -79,7 +79,7 @@ export function sectionsFor(
         either('floor', 'Every dog has one block a day before any has a second', ['yes', 'yes'], ['no', 'no']),
         either(
           'floorOutOfReach',
-          'A dog that will not make its date keeps that block',
+          'A dog that will not be ready in time keeps that block',
           ['yes', 'yes'],
           ['no', 'no, the time goes to the others'],
         ),
@@ -124,7 +124,7 @@ export function sectionsFor(
             'come first. Kibou’s default is reward only.',
           of: [
             { kind: 'text', name: 'name', label: 'Device' },
-            { kind: 'text', name: 'policy', label: 'How the house uses it' },
+            { kind: 'text', name: 'policy', label: 'How the kennel uses it' },
           ],
         },
         {
@@ -132,7 +132,7 @@ export function sectionsFor(
           name: 'foodWords',
           label: 'Words for foods',
           add: 'Another food',
-          hint: 'so that an allergy to fish is seen in a feed with cod',
+          hint: 'so that an allergy to fish is seen in a food with cod',
           of: [
             { kind: 'text', name: 'name', label: 'Food' },
             { kind: 'text', name: 'also', label: 'Also', hint: 'with commas' },
@@ -148,7 +148,7 @@ export function sectionsFor(
         {
           kind: 'long',
           name: 'caution',
-          label: 'The house’s own caution',
+          label: 'The kennel’s own caution',
           hint: 'stands on every card and list',
           wide: true,
         },
@@ -156,19 +156,19 @@ export function sectionsFor(
     },
     {
       id: 'spaces',
-      title: 'Spaces',
+      title: 'Locations',
       intro:
-        'Where dogs are worked. Each stands for a place of the curriculum: dogs generalise badly, and each ' +
-        'place is new. Said to stand for another, it did so all along: what was worked in it is judged anew. A space ' +
-        'that has been worked in is never deleted; take its name out and it closes.',
+        'Where dogs train. Each stands for one kind of location in the curriculum. Dogs generalize badly, so each ' +
+        'location is new to them. If you change the kind, past sets there are judged again. A location with ' +
+        'sets is never deleted. Clear its name to close it.',
       fields: [
         {
           kind: 'rows',
           name: 'spaces',
-          label: 'Spaces',
-          add: 'Another space',
+          label: 'Locations',
+          add: 'Another location',
           of: [
-            { kind: 'text', name: 'name', label: 'Space', required: true },
+            { kind: 'text', name: 'name', label: 'Location', required: true },
             {
               kind: 'one',
               name: 'kind',
@@ -203,23 +203,24 @@ export function sectionsFor(
     },
     {
       id: 'feeds',
-      title: 'Feeds',
+      title: 'Foods',
       intro:
-        'What is fed and what is paid with. Tier 1 own kibble, 2 dry treat, 3 soft and smelly, 4 jackpot. ' +
+        'What is fed, and what rewards are made of. Reward value: 1 own kibble, 2 dry treat, 3 soft and smelly, 4 ' +
+        'jackpot. ' +
         'Chocolate, grapes and raisins, onion and xylitol are poisonous.',
       fields: [
         {
           kind: 'rows',
           name: 'feeds',
-          label: 'Feeds',
-          add: 'Another feed',
+          label: 'Foods',
+          add: 'Another food',
           of: [
-            { kind: 'text', name: 'name', label: 'Feed', required: true },
+            { kind: 'text', name: 'name', label: 'Food', required: true },
             { kind: 'number', name: 'kcalPer100g', label: 'kcal per 100 g', required: true },
             { kind: 'number', name: 'kcalPerPiece', label: 'kcal a piece' },
             { kind: 'number', name: 'tenPiecesGrams', label: 'Or ten pieces, grams' },
             { kind: 'number', name: 'cupGrams', label: 'A cup, grams' },
-            { kind: 'one', name: 'tier', label: 'Tier', start: '1', choices: choicesOf(['1', '2', '3', '4']) },
+            { kind: 'one', name: 'tier', label: 'Reward value', start: '1', choices: choicesOf(['1', '2', '3', '4']) },
             { kind: 'text', name: 'contains', label: 'What is in it', hint: 'with commas' },
           ],
         },
@@ -228,7 +229,7 @@ export function sectionsFor(
     {
       id: 'hours',
       title: 'Hours',
-      intro: 'When somebody works. A handoff is offered only inside these hours.',
+      intro: 'When each person works. A handoff is offered only inside these hours.',
       fields: [
         {
           kind: 'rows',
@@ -258,7 +259,7 @@ export function sectionsFor(
     {
       id: 'daysOff',
       title: 'Days off',
-      intro: 'No handoff is offered with somebody who is away.',
+      intro: 'No handoff is offered with a person who is away.',
       fields: [
         {
           kind: 'rows',

@@ -40,15 +40,15 @@ export interface StepContext {
 /** Asked once the side is not known, and answered as soon as it is. */
 export const sideAsked = 'Which side does the dog walk on at home?'
 
-/** House: what a kennel commonly wants to know before the first day. */
+/** Design choice: what a kennel commonly wants to know before the first day. */
 export const usualQuestions = [
   sideAsked,
   'Which collar and leash will you use?',
   'Which words do you use, and in which language?',
-  'What does it get to eat, how much, when?',
-  'What is it afraid of?',
-  'Where does it pull on the leash, and toward what?',
-  'How does it greet strangers, and dogs?',
+  'What does the dog eat, how much and when?',
+  'What is the dog afraid of?',
+  'Where does the dog pull on the leash, and toward what?',
+  'How does the dog greet strangers, and other dogs?',
 ] as const
 
 /** The steps of one dog's intake. */
@@ -58,24 +58,24 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
     {
       id: 'owner',
       title: 'Owner',
-      intro: 'More than one way to reach somebody, for the day it matters.',
+      intro: 'More than one way to reach someone, for the day it matters.',
       fields: [
-        { kind: 'tel', name: 'phone', label: 'Telephone' },
-        { kind: 'tel', name: 'phone2', label: 'Second telephone' },
-        { kind: 'email', name: 'email', label: 'Mail' },
-        { kind: 'text', name: 'bestTime', label: 'When to ring' },
-        { kind: 'text', name: 'otherName', label: 'Somebody else, when they cannot be reached' },
-        { kind: 'tel', name: 'otherPhone', label: 'Their telephone' },
+        { kind: 'tel', name: 'phone', label: 'Phone' },
+        { kind: 'tel', name: 'phone2', label: 'Second phone' },
+        { kind: 'email', name: 'email', label: 'Email' },
+        { kind: 'text', name: 'bestTime', label: 'When to call' },
+        { kind: 'text', name: 'otherName', label: 'Someone else, when they cannot be reached' },
+        { kind: 'tel', name: 'otherPhone', label: 'Their phone' },
         { kind: 'long', name: 'address', label: 'Address' },
-        { kind: 'long', name: 'goals', label: 'What the owner wants of it, in their words', wide: true },
+        { kind: 'long', name: 'goals', label: 'What the owner wants, in their own words', wide: true },
       ],
     },
     {
       id: 'promises',
       title: 'Promises',
       intro:
-        'A promise is a rung held at a distraction level, in so many places, with so many people on the ' +
-        'leash. Speak with the owner before one is taken back.',
+        'A promise is a rung mastered at a distraction level, in so many locations and with so many handlers. ' +
+        'Speak with the owner before you withdraw one.',
       // Drawn by itself: each row says what it costs.
       fields: [],
     },
@@ -85,7 +85,7 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
       intro: 'At the door, with the dog on the scale. The first evening is a light walk and rest.',
       fields: [
         { kind: 'text', name: 'run', label: 'Run number', required: true },
-        { kind: 'number', name: 'weight', label: 'Weight', hint: 'its food is reckoned from this' },
+        { kind: 'number', name: 'weight', label: 'Weight', hint: 'used to calculate the day’s food' },
         { kind: 'one', name: 'weightUnit', label: 'In', start: context.unit, choices: choicesOf(['kg', 'lb']) },
         { kind: 'tick', name: 'weightRight', label: 'The weight is right, however odd it looks' },
         { kind: 'date', name: 'bornOn', label: 'Born on' },
@@ -93,20 +93,20 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
         { kind: 'one', name: 'sex', label: 'Sex', start: 'not known', choices: choicesOf(sexes) },
         { kind: 'text', name: 'chip', label: 'Chip' },
         { kind: 'text', name: 'coat', label: 'Coat and looks' },
-        { kind: 'long', name: 'arrivalNote', label: 'How it came', wide: true },
+        { kind: 'long', name: 'arrivalNote', label: 'How the dog came', wide: true },
       ],
     },
     {
       id: 'health',
       title: 'Health and history',
       intro:
-        'What changes its ladder, its bowl or who may open its door. Which vaccinations are wanted is local ' +
+        'What changes the curriculum, the food or who may open the run. Which vaccinations are required is local ' +
         'law and the vet’s: Kibou reminds.',
       fields: [
         {
           kind: 'several',
           name: 'traits',
-          label: 'Its ladder is made for a dog that is',
+          label: 'The curriculum is adapted to a dog that is',
           choices: traitNames.map((t) => ({ id: t, name: traitWords[t] })),
         },
         {
@@ -120,11 +120,11 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
           kind: 'text',
           name: 'caution',
           label: 'Caution at the door',
-          hint: 'shown wherever somebody is sent to this dog',
+          hint: 'shown wherever someone is sent to this dog',
           wide: true,
         },
         { kind: 'tick', name: 'biteHistory', label: 'Bite history' },
-        { kind: 'tick', name: 'twoPeople', label: 'Two people to handle it' },
+        { kind: 'tick', name: 'twoPeople', label: 'Needs two handlers' },
         { kind: 'long', name: 'fights', label: 'Bites and fights: whom, when, how hard', wide: true },
         ...(context.others.length > 0
           ? [{ kind: 'several', name: 'notWith', label: 'May not meet', choices: context.others } as const]
@@ -164,8 +164,8 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
     },
     {
       id: 'kit',
-      title: 'Kit',
-      intro: 'What came with the dog and must go home with it.',
+      title: 'Equipment',
+      intro: 'What came with the dog and must go home again.',
       fields: [
         { kind: 'text', name: 'ownerLeash', label: 'Leash the owner will use' },
         {
@@ -205,8 +205,8 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
       id: 'words',
       title: 'Words and signals',
       intro:
-        'The owner’s words are the cues, from the first day. What the dog is said to be able to do is where ' +
-        'its baseline begins; it is not trusted until it was tested.',
+        'The owner’s words are the cues, from the first day. The baseline starts with what the dog is said to know. ' +
+        'Nothing counts until it is tested.',
       fields: [
         { kind: 'text', name: 'release', label: 'Release word', start: 'Okay' },
         { kind: 'text', name: 'marker', label: 'Marker', start: 'Yes' },
@@ -228,7 +228,7 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
           label: 'How a recall ends',
           start: '',
           choices: [
-            { id: '', name: 'as the house does it' },
+            { id: '', name: 'as the kennel does it' },
             ...finishes.map((f) => ({ id: f, name: finishNames[f] })),
           ],
         },
@@ -240,10 +240,10 @@ export function stepsFor(context: StepContext): readonly StepSpec[] {
                 name: 'wordIs',
                 label: 'A word that changes is',
                 start: '',
-                hint: 'a new one is taught from where it is brought in; what is held stays held',
+                hint: 'a new one is taught from where it is brought in; what is mastered stays mastered',
                 choices: [
                   { id: '', name: 'not said yet' },
-                  { id: 'new', name: 'another word: its rungs begin anew' },
+                  { id: 'new', name: 'another word: its rungs start again' },
                   { id: 'spelling', name: 'the same word, spelled right' },
                 ],
               } as const,

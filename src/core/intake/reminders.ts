@@ -1,3 +1,4 @@
+import { figures } from '../figures'
 import { addDays, daysBetween } from '../days'
 import { sideAsked } from './asked'
 import type { Entry } from './steps'
@@ -10,8 +11,8 @@ export interface Reminder {
   readonly overdue: boolean
 }
 
-/** House: a vaccination is reminded of so many days ahead. What is required is local law and the vet's word. */
-export const remindDays = 14
+/** Design choice: a vaccination is reminded of so many days ahead. What is required is local law and the vet's word. */
+export const remindDays = figures.remindDays.value
 
 /**
  * What of a dog's health somebody has to think of today: vaccinations due soon or past, medicine that is being given.

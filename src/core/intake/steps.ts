@@ -11,8 +11,10 @@ import { traitNames } from '../dog/traits'
 export const stepIds = ['owner', 'promises', 'arrival', 'health', 'kit', 'consents', 'words', 'questions'] as const
 export type StepId = (typeof stepIds)[number]
 
+export const isStep = (step: string): step is StepId => (stepIds as readonly string[]).includes(step)
+
 export const sexes = ['not known', 'female', 'female, spayed', 'male', 'male, neutered'] as const
-/** House: owners are asked to sign these; what applies is a matter of local law. */
+/** Design choice: owners are asked to sign these; what applies is a matter of local law. */
 export const consentKinds = [
   'boarding and training',
   'reward-based training only',
@@ -26,16 +28,16 @@ export const consentKinds = [
 
 const owner = z
   .object({
-    phone: optionalLine('The telephone', 40),
-    phone2: optionalLine('The second telephone', 40),
+    phone: optionalLine('The phone', 40),
+    phone2: optionalLine('The second phone', 40),
     email: optionalLine('The mail address', 120).refine(
       (s) => s === '' || /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(s),
       'The mail address looks like name@place.example.',
     ),
     address: lines('The address', 240),
-    bestTime: optionalLine('When to ring', 80),
-    otherName: optionalLine('Somebody else', 80),
-    otherPhone: optionalLine('Their telephone', 40),
+    bestTime: optionalLine('When to call', 80),
+    otherName: optionalLine('Someone else', 80),
+    otherPhone: optionalLine('Their phone', 40),
     goals: lines('The goals', 600),
   })
   .superRefine((o, ctx) => {
@@ -71,8 +73,8 @@ const promise = z.object({
   run: optionalLine('The run', 90),
   rung: optionalLine('The rung', 80),
   level: z.enum(['0', '1', '2', '3', '4', '5'], { error: 'The level is a number from 0 to 5.' }).default('0'),
-  places: optionalNumber('Places', 1, 12),
-  people: optionalNumber('People', 1, 12),
+  places: optionalNumber('Locations', 1, 12),
+  people: optionalNumber('Handlers', 1, 12),
 })
 export const promisedRows = rows(promise, 200, 'Promises')
 /** At least one of them. */
@@ -110,7 +112,7 @@ const health = z.object({
 })
 
 const kit = z.object({
-  brought: rows(z.object({ what: line('The thing', 60), note: optionalLine('The note', 80) }), 30, 'Kit'),
+  brought: rows(z.object({ what: line('The thing', 60), note: optionalLine('The note', 80) }), 30, 'Equipment'),
   ownerLeash: optionalLine('The leash the owner will use', 60),
 })
 
@@ -143,7 +145,7 @@ const words = z.object({
       word: optionalLine('The word', 40),
       signal: optionalLine('The signal', 120),
       byHand: tick,
-      reported: optionalLine('What it can do', 80),
+      reported: optionalLine('What the dog can do', 80),
     }),
     60,
     'Words',

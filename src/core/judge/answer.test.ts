@@ -7,6 +7,7 @@ import { toFile } from '../curriculum/read'
 import { addDays } from '../days'
 import { answerCase, type JudgeAnswer } from './answer'
 import { judgeJsonSchema } from './case'
+import type { RungId } from '../ids'
 
 const read = (name: string): unknown => JSON.parse(readFileSync(`docs/judge/${name}.json`, 'utf8'))
 const names = readdirSync('docs/judge')
@@ -17,7 +18,7 @@ const right = (answer: JudgeAnswer): Right => {
   if (!answer.ok) throw new Error(JSON.stringify(answer.faults))
   return answer
 }
-const kinds = (a: Right, rungId: string) =>
+const kinds = (a: Right, rungId: RungId) =>
   a.verdicts
     .filter((v) => v.rungId === rungId)
     .map((v) => v.reps.at(-1))
@@ -73,7 +74,7 @@ describe('npm run judge', () => {
         kit: 'long line',
       })
       expect(a.next.sets.some((s) => s.kit === 'none')).toBe(false)
-      expect(a.refused).toEqual([{ rungId: 'down.street', why: expect.stringContaining('this house has none') }])
+      expect(a.refused).toEqual([{ rungId: 'down.street', why: expect.stringContaining('this kennel has none') }])
     },
   )
 
@@ -85,7 +86,7 @@ describe('npm run judge', () => {
       return a.ok ? 'ok' : a.faults.map((f) => `${f.where}: ${f.reason}`).join('; ')
     }
     expect(fault(7)).toContain('expected object')
-    expect(fault({ dog, asOf, days: [{ day: '2026-02-31', sets: [] }] })).toContain('no such day')
+    expect(fault({ dog, asOf, days: [{ day: '2026-02-31', sets: [] }] })).toContain('not a day')
     expect(fault({ dog, asOf, days: [{ day: '2026-03-02', sets: [{ rungId: 'sit.fly', reps: 'C' }] }] })).toContain(
       'no rung sit.fly',
     )
@@ -105,8 +106,8 @@ describe('npm run judge', () => {
     expect(fault({ dog, asOf, days: [{ day: '2026-03-09', sets: [{ rungId: 'sit.rear', reps: 'C' }] }] })).toContain(
       'before the last day of facts',
     )
-    expect(fault({ dog, asOf, house: { method: { counts: 'by-guess' } } })).toContain('no such school')
-    expect(fault({ dog, asOf, house: { timeZone: 'Mars/North' } })).toContain('no such time zone')
+    expect(fault({ dog, asOf, house: { method: { counts: 'by-guess' } } })).toContain('not a training method')
+    expect(fault({ dog, asOf, house: { timeZone: 'Mars/North' } })).toContain('not a time zone')
     expect(fault({ dog, asOf, howdy: 1 })).toContain('howdy')
     expect(fault({ dog, asOf, house: { curriculum: { ...toFile(houseCurriculum), gates: [] } } })).toContain(
       'does not name among its gates',
@@ -133,7 +134,7 @@ describe('npm run judge', () => {
       }),
     )
     expect(a.verdicts[0]?.reps.map((r) => r.kind)).toEqual(Array.from({ length: 5 }, () => 'moves-nothing'))
-    expect(a.verdicts[0]?.reps[0]?.why).toContain('off leash needs sit “Word alone” held')
+    expect(a.verdicts[0]?.reps[0]?.why).toContain('off leash needs sit “Word alone” mastered')
   })
 
   it('never throws, whatever it is given', () => {

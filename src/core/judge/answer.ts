@@ -1,23 +1,25 @@
 import { whatNext, type WhatNext } from '../coach/next'
-import { isYoung, type Around } from '../coach/allowed'
+import { isYoung, type WorkingConditions } from '../coach/allowed'
 import { houseCurriculum } from '../curriculum/house'
-import { findRung, runKey } from '../curriculum/lookup'
+import { findRung, ladderKey } from '../curriculum/lookup'
 import { checkCurriculum } from '../curriculum/read'
 import type { Curriculum } from '../curriculum/types'
 import { dayIn, daysBetween } from '../days'
 import { whyNotPossible } from '../handoff/possible'
 import { methodAt, optionsOf } from '../method/method'
 import { Stepper } from '../progress/fold'
-import { sayRuling, type Verdict } from '../progress/voice'
-import { houseForgetting, isDue, retention } from '../progress/memory'
+import { rulingText, type Verdict } from '../progress/voice'
+import { houseForgetting, isDue, retention } from '../progress/retention'
 import { madeOf } from '../progress/result'
-import { sayRule } from '../rule/rule'
-import { topHeld } from '../progress/state'
-import { summarise, type Summary } from '../promise/summary'
+import { ruleText } from '../rule/rule'
+import { topMastered } from '../progress/state'
+import { summarize, type Summary } from '../promise/summary'
 import { ownRung } from '../curriculum/lookup'
 import { judgeCase, traitsOf, type JudgeCase } from './case'
 import { forecastOf, type ForecastAnswer } from './forecast'
 import { changesOf, regimesOfCase, setsOf } from './given'
+import type { PersonId, PlaceId, RungId } from '../ids'
+import type { EpochMs } from '../epochMs'
 
 export interface JudgeFault {
   readonly where: string
@@ -38,12 +40,12 @@ export type JudgeAnswer =
       readonly id?: string
       readonly asOf: string
       /** Promises that can never be met in this house, with the reason. */
-      readonly refused: readonly { readonly rungId: string; readonly why: string }[]
+      readonly refused: readonly { readonly rungId: RungId; readonly why: string }[]
       /** The chance to be ready when it goes home, where it was asked for. */
       readonly forecast?: ForecastAnswer
       readonly verdicts: readonly {
         readonly day: string
-        readonly rungId: string
+        readonly rungId: RungId
         readonly rule: string
         readonly reps: readonly SaidRep[]
       }[]
@@ -71,7 +73,7 @@ export interface CommandAnswer {
     readonly stale: boolean
   }[]
   readonly promises: readonly {
-    readonly rungId: string
+    readonly rungId: RungId
     readonly met: boolean
     readonly heldSince: string | null
     readonly places: number
@@ -82,7 +84,7 @@ export interface CommandAnswer {
 export type SetAnswer = Pick<
   WhatNext['sets'][number],
   'command' | 'rungId' | 'purpose' | 'why' | 'level' | 'kit' | 'setReps' | 'rule' | 'reasons'
-> & { readonly placeId: string | null; readonly personId: string | null }
+> & { readonly placeId: PlaceId | null; readonly personId: PersonId | null }
 
 /**
  * The verdicts on all facts, the standing they come to and what is next, as of the moment of the case; or what is wrong
@@ -124,14 +126,14 @@ function faultsOf({ house, dog, days, asOf, forecast }: JudgeCase, curriculum: C
   try {
     dayIn(house.timeZone, 0)
   } catch {
-    return [{ where: 'house.timeZone', reason: 'no such time zone' }]
+    return [{ where: 'house.timeZone', reason: 'not a time zone' }]
   }
   for (const [row, option] of [
     ...Object.entries(house.method),
     ...house.changes.map((c) => [c.row, c.option] as const),
   ])
     if (!optionsOf(row).includes(option))
-      faults.push({ where: `house.method.${row}`, reason: `no such school: ${option}` })
+      faults.push({ where: `house.method.${row}`, reason: `not a training method: ${option}` })
   for (const s of dog.starts)
     if (!ownRung(curriculum, s.rungId)) faults.push({ where: 'dog.starts', reason: `no rung ${s.rungId}` })
   days.forEach((d, i) => {
@@ -140,7 +142,7 @@ function faultsOf({ house, dog, days, asOf, forecast }: JudgeCase, curriculum: C
     d.sets.forEach((s, n) => {
       if (!ownRung(curriculum, s.rungId)) faults.push({ where: `days.${i}.sets.${n}`, reason: `no rung ${s.rungId}` })
       if (s.placeId !== undefined && !places.has(s.placeId))
-        faults.push({ where: `days.${i}.sets.${n}`, reason: `no place ${s.placeId}` })
+        faults.push({ where: `days.${i}.sets.${n}`, reason: `no location ${s.placeId}` })
     })
   })
   if (forecast !== undefined && dog.leavesOn === undefined)
@@ -163,21 +165,21 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
   const changes = changesOf(house)
   const regimes = regimesOfCase(house, dog, curriculum, now)
   const stepper = new Stepper(regimes)
-  const verdicts: { day: string; rungId: string; rule: string; reps: SaidRep[] }[] = []
+  const verdicts: { day: string; rungId: RungId; rule: string; reps: SaidRep[] }[] = []
   const sets = setsOf(house, asked.days)
   const worked = asked.days.filter((d) => d.sets.length > 0).length
   for (const context of sets) {
-    const said: SaidRep[] = []
+    const saidReps: SaidRep[] = []
     const at0 = ownRung(stepper.regime.curriculum, context.rungId)?.rung
-    const rule = at0 && sayRule(at0.rule)
+    const rule = at0 && ruleText(at0.rule)
     const { reps } = context
     reps.forEach((fact, i) => {
       const speaks = asked.say === 'all' || (asked.say === 'last' && i === reps.length - 1)
       const ruling = stepper.step(context, fact, speaks)
       const rung = ownRung(stepper.regime.curriculum, context.rungId)?.rung
       if (!speaks) return
-      const verdict = sayRuling(ruling)
-      said.push({
+      const verdict = rulingText(ruling)
+      saidReps.push({
         made: rung ? madeOf(rung, fact) : '',
         kind: verdict.kind,
         endsSet: verdict.endsSet,
@@ -186,13 +188,14 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
         ...(verdict.why === verdict.counts ? {} : { why: verdict.why }),
       })
     })
-    if (asked.say !== 'none') verdicts.push({ day: context.day, rungId: context.rungId, rule: rule ?? '', reps: said })
+    if (asked.say !== 'none')
+      verdicts.push({ day: context.day, rungId: context.rungId, rule: rule ?? '', reps: saidReps })
   }
   stepper.wait(now)
   const ladder = stepper.regime.curriculum
-  const summary = summarise(ladder, stepper.state, promises, { days: worked, reps: stepper.state.gained })
+  const summary = summarize(ladder, stepper.state, promises, { days: worked, reps: stepper.state.gained })
   const today = dayIn(house.timeZone, now)
-  const around: Around = {
+  const conditions: WorkingConditions = {
     now,
     today,
     places: house.places.map((p) => ({
@@ -210,7 +213,7 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
   }
   const gone = dog.leavesOn !== undefined && daysBetween(dog.leavesOn, today) > 0
   const next = gone
-    ? { sets: [], shut: [], waits: [], rest: 'It has gone home.' }
+    ? { sets: [], shut: [], waits: [], rest: 'The dog has gone home.' }
     : whatNext(
         ladder,
         stepper.state,
@@ -230,13 +233,13 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
           cueWords: new Map(),
           tried: [],
         },
-        around,
+        conditions,
       )
-  const told = forecastOf(asked, regimes, sets, stepper.state, now)
+  const result = forecastOf(asked, regimes, sets, stepper.state, now)
   return {
     ok: true,
     asOf: new Date(now).toISOString(),
-    ...(told === undefined ? {} : { forecast: told }),
+    ...(result === undefined ? {} : { forecast: result }),
     refused: promises.flatMap((p) => {
       const no = whyNotPossible(ladder, p, { places: house.places, people: house.people.length })
       return no ? [{ rungId: p.rungId, why: no.why }] : []
@@ -268,7 +271,7 @@ function judge(asked: JudgeCase, curriculum: Curriculum): Extract<JudgeAnswer, {
   }
 }
 
-function commandsOf(ladder: Curriculum, stepper: Stepper, summary: Summary, now: number): readonly CommandAnswer[] {
+function commandsOf(ladder: Curriculum, stepper: Stepper, summary: Summary, now: EpochMs): readonly CommandAnswer[] {
   return summary.commands.flatMap((c): CommandAnswer[] => {
     const command = ladder.commands.find((x) => x.id === c.command)
     if (!command || (c.reps === 0 && c.promises.length === 0 && c.runs.every((r) => r.position === 0))) return []
@@ -280,8 +283,8 @@ function commandsOf(ladder: Curriculum, stepper: Stepper, summary: Summary, now:
         clean: c.clean,
         stuck: c.stuck?.rungId ?? null,
         runs: command.runs.map((run) => {
-          const state = stepper.state.runs[runKey(command.id, run.id)]
-          const top = topHeld(run, state)
+          const state = stepper.state.runs[ladderKey(command.id, run.id)]
+          const top = topMastered(run, state)
           const memory = top >= 0 ? state?.memory : undefined
           return {
             run: run.id,

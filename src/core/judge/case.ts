@@ -16,7 +16,7 @@ const day = z
   .regex(/^\d{4}-\d{2}-\d{2}$/, 'a day like 2026-03-02')
   .refine(
     (d) => !Number.isNaN(Date.parse(`${d}T00:00:00Z`)) && new Date(`${d}T00:00:00Z`).toISOString().startsWith(d),
-    'no such day',
+    'not a day',
   )
 const moment = z.iso.datetime({ offset: true, error: 'a moment like 2026-03-02T18:00:00Z' })
 const id = z.string().min(1).max(80)
@@ -46,9 +46,12 @@ const house = z.strictObject({
       { id: 'street', kind: 'street' },
       { id: 'square', kind: 'square' },
     ])
-    .describe('In the house’s order; the first is where things are taught'),
+    .describe('In the kennel’s order; the first is where things are taught'),
   people: z.array(id).min(1).max(60).default(['ada', 'ben']).describe('Those who may hold a leash in training'),
-  method: z.record(z.string(), z.string()).default({}).describe('Options of the house method that always held, by row'),
+  method: z
+    .record(z.string(), z.string())
+    .default({})
+    .describe('Options of the kennel’s method that always applied, by row'),
   changes: z.array(dated).max(200).default([]).describe('Options switched from a moment on'),
   curriculum: z.unknown().optional().describe('A whole curriculum file; the shipped one when left out'),
   weather: z
@@ -71,7 +74,7 @@ const dog = z.strictObject({
   barred: z
     .record(z.string(), z.string())
     .default({})
-    .describe('Places in which it is not to be now, by id, with the reason: a dog it may not meet works there'),
+    .describe('Locations in which it is not to be now, by id, with the reason: a dog it may not meet works there'),
   starts: z
     .array(z.strictObject({ at: moment, rungId: id }))
     .max(60)
@@ -111,8 +114,8 @@ const set = z.strictObject({
     .string()
     .regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time like 09:30')
     .optional()
-    .describe('On the wall clock of the house; two minutes after the set before when left out'),
-  placeId: id.optional().describe('The first place when left out'),
+    .describe('On the wall clock of the kennel; two minutes after the set before when left out'),
+  placeId: id.optional().describe('The first location when left out'),
   by: id.optional().describe('Who held the leash; the first person when left out'),
   level: z.int().min(0).max(5).default(0),
   kit: z.enum(kits).default('1.8 m leash'),
@@ -131,14 +134,17 @@ const forecast = z
       .length(7)
       .optional()
       .describe(
-        'Useful sets a day of this house gives a dog, Monday first; learned when left out, from 18 on weekdays, 9 else',
+        'Useful sets a day that this kennel gives a dog, Monday first; learned when left out, from 18 on weekdays, ' +
+          '9 else',
       ),
-    rates: ratesFile.optional().describe('What the house has learned, or began with (docs/learned-rates.md)'),
+    rates: ratesFile.optional().describe('What the kennel has learned, or began with (docs/learned-rates.md)'),
     learnFrom: z
       .array(z.strictObject({ dog, days: z.array(daySets).max(400), promises: z.array(promise).max(60).default([]) }))
       .max(400)
       .default([])
-      .describe('Finished residencies of this house, to learn rates, days and, where promises are said, places from'),
+      .describe(
+        'Finished residencies of this kennel, to learn rates, days and, where promises are said, locations from',
+      ),
   })
   .describe('Asks for the chance to be ready on the evening before dog.leavesOn')
 

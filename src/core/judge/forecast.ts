@@ -2,20 +2,22 @@ import { blocksADay } from '../block/rest'
 import type { Curriculum } from '../curriculum/types'
 import { addDays, dayIn, msPerDay, startOfDay, weekdayOf } from '../days'
 import type { SetFact } from '../facts/fact'
-import { provingOf } from '../forecast/proving'
+import { maintenanceOf } from '../forecast/maintenance'
 import { forecast, type Forecast } from '../forecast/forecast'
-import { forecastGround } from '../forecast/ground'
+import { forecastInput } from '../forecast/forecastInput'
 import { baseFrom, daysSeen, nothingKnown, openingOf, usualDay, usualHeld } from '../forecast/learned'
 import { learnedFrom, ratesOf } from '../forecast/learning'
 import { inBlocksOf, setsOf as setsOfBlock, usualHeld as coachedBlock } from '../forecast/plan'
 import { housePatterns, patternsSeen, spelledShare } from '../forecast/patterns'
 import { shippedBase } from '../forecast/shipped'
-import { pastOf } from '../forecast/stretches'
+import { pastOf } from '../forecast/rungExposures'
 import { whyNotPossible } from '../handoff/possible'
 import { newest, type Regimes } from '../progress/regime'
 import type { DogState } from '../progress/state'
 import type { JudgeCase } from './case'
 import { regimesOfCase, setsOf } from './given'
+import type { RungId } from '../ids'
+import type { EpochMs } from '../epochMs'
 
 export interface ForecastAnswer extends Pick<Forecast, 'chance' | 'byBlocks' | 'binds' | 'known' | 'impossible'> {
   readonly seed: number
@@ -25,7 +27,7 @@ export interface ForecastAnswer extends Pick<Forecast, 'chance' | 'byBlocks' | '
   /** Share ready by the end of each day from today on. */
   readonly by: readonly number[]
   readonly promises: readonly {
-    readonly rungId: string
+    readonly rungId: RungId
     readonly chance: number
     readonly days: readonly (string | null)[]
   }[]
@@ -45,7 +47,7 @@ function houseOf(house: JudgeCase['house'], asked: NonNullable<JudgeCase['foreca
       past: lumped ? inBlocksOf(pastOf(regimes, sets), coachedBlock) : pastOf(regimes, sets),
       here: openingOf({ arrivesOn: dog.arrivesOn, leavesOn }),
       // Where no promise is said, nobody knows what was due.
-      proving: promises.length === 0 ? undefined : provingOf(regimes, sets, promises),
+      proving: promises.length === 0 ? undefined : maintenanceOf(regimes, sets, promises),
     }
   })
   const learned = learnedFrom(
@@ -59,7 +61,7 @@ function houseOf(house: JudgeCase['house'], asked: NonNullable<JudgeCase['foreca
     rates,
   )
   const { setsADay } = asked
-  const held = usualHeld(lumped ? nothingKnown : seen)
+  const perBlock = usualHeld(lumped ? nothingKnown : seen)
   return {
     rates,
     patterns: base === shippedBase ? housePatterns(learned, patterns) : [{ share: 1, rates }],
@@ -67,8 +69,8 @@ function houseOf(house: JudgeCase['house'], asked: NonNullable<JudgeCase['foreca
     usual:
       setsADay === undefined
         ? usualDay(seen)
-        : (day: string) => (setsADay[weekdayOf(day) - 1] ?? 0) / setsOfBlock(held),
-    held,
+        : (day: string) => (setsADay[weekdayOf(day) - 1] ?? 0) / setsOfBlock(perBlock),
+    held: perBlock,
   }
 }
 
@@ -78,13 +80,13 @@ export function forecastOf(
   regimes: Regimes,
   sets: readonly SetFact[],
   state: DogState,
-  now: number,
+  now: EpochMs,
 ): ForecastAnswer | undefined {
   if (!asked || dog.leavesOn === undefined) return undefined
   const { curriculum } = newest(regimes)
   const today = dayIn(house.timeZone, now)
   const { rates, patterns, spelled, usual, held } = houseOf(house, asked, curriculum)
-  const ground = forecastGround({
+  const input = forecastInput({
     curriculum,
     regimes,
     sets,
@@ -111,18 +113,18 @@ export function forecastOf(
       usualHeld: held,
     },
   })
-  const told = forecast(ground, asked.futures, asked.seed, { ifs: 'blocks' })
+  const result = forecast(input, asked.futures, asked.seed, { ifs: 'blocks' })
   const dates = (days: Forecast['days']) => days.map((d) => (d === null ? null : addDays(today, d)))
   return {
     seed: asked.seed,
     futures: asked.futures,
-    chance: told.chance,
-    days: dates(told.days),
-    by: told.by,
-    promises: told.legs.map((leg) => ({ rungId: leg.rungId, chance: leg.chance, days: dates(leg.days) })),
-    byBlocks: told.byBlocks,
-    binds: told.binds,
-    known: told.known,
-    impossible: told.impossible,
+    chance: result.chance,
+    days: dates(result.days),
+    by: result.by,
+    promises: result.legs.map((leg) => ({ rungId: leg.rungId, chance: leg.chance, days: dates(leg.days) })),
+    byBlocks: result.byBlocks,
+    binds: result.binds,
+    known: result.known,
+    impossible: result.impossible,
   }
 }

@@ -5,6 +5,7 @@ import type { Outcome, RepFact, SetFact } from '../facts/fact'
 import type { DatedChange } from '../method/method'
 import { regimesOf, upTo, type Regimes } from '../progress/regime'
 import { traitsOf, type JudgeCase } from './case'
+import type { EpochMs } from '../epochMs'
 
 const outcomeOf: Readonly<Record<string, Outcome>> = { c: 'clean', h: 'helped', l: 'late', m: 'miss' }
 
@@ -17,7 +18,7 @@ const readMarks = (marks: string): readonly Omit<RepFact, 'id' | 'at' | 'device'
     ...(m[2] === undefined ? {} : { brokeSeconds: Number(m[2]) }),
   }))
 
-/** House: sets without a time follow one another by so much, from this minute of the day on. */
+/** Design choice: sets without a time follow one another by so much, from this minute of the day on. */
 const between = 120_000
 const firstMinute = 9 * 60
 
@@ -32,7 +33,7 @@ export const regimesOfCase = (
   house: JudgeCase['house'],
   dog: JudgeCase['dog'],
   curriculum: Curriculum,
-  now: number,
+  now: EpochMs,
 ): Regimes =>
   upTo(
     regimesOf({

@@ -1,7 +1,7 @@
 import jstat from 'jstat'
 import { describe, expect, it } from 'vitest'
 import { seeded } from '../seeded'
-import { drawMoments, judgeMark, markWithin, sayTiming, timingOf, type Moment } from './timing'
+import { drawMoments, judgeMark, markWithin, timingText, timingOf, type Moment } from './timing'
 
 const sits: Moment = { at: 2000, sinking: 500, feint: false }
 
@@ -70,6 +70,6 @@ describe('practice of the mark', () => {
     [[200, 250, 220], /Every mark/],
   ] as const)('errors of %j are told so', (errors, said) => {
     const timing = timingOf(errors)
-    expect(timing && sayTiming(timing)).toMatch(said)
+    expect(timing && timingText(timing)).toMatch(said)
   })
 })

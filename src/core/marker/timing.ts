@@ -3,7 +3,7 @@ import { seeded } from '../seeded'
 
 /** A mark later than this after the moment marks something else, milliseconds. Common practice: about half a second. */
 export const markWithin = 500
-/** House: nobody sees a moment before it is there; this much early is a mark that was already on its way. */
+/** Design choice: nobody sees a moment before it is there; this much early is a mark that was already on its way. */
 export const earlyBy = 100
 
 /** One moment to be marked. */
@@ -16,11 +16,11 @@ export interface Moment {
   readonly feint: boolean
 }
 
-/** House: the moments of a practice; ten of them are about a minute. */
+/** Design choice: the moments of a practice; ten of them are about a minute. */
 export const momentsOfPractice = 10
 const wait = { least: 900, most: 3600 } as const
 const sink = { least: 350, most: 1100 } as const
-/** House: one in so many comes up again. */
+/** Design choice: one in so many comes up again. */
 const feintOneIn = 5
 
 /** The moments of a practice, in order. The seed is 32 bits; one feint or two in ten, and never the first. */
@@ -68,12 +68,13 @@ export function timingOf(errors: readonly number[]): Timing | undefined {
 }
 
 /** What to do about it, in a sentence. */
-export function sayTiming(t: Timing): string {
+export function timingText(t: Timing): string {
   const seconds = (ms: number) => `${(Math.abs(ms) / 1000).toFixed(2)} s`
   if (t.middle > markWithin)
     return `On the whole ${seconds(t.middle)} late: watch the part that moves, not the whole dog.`
-  if (t.middle < -earlyBy) return `On the whole ${seconds(t.middle)} early: wait until it is there, then mark.`
+  if (t.middle < -earlyBy)
+    return `On the whole ${seconds(t.middle)} early. Wait until the position is complete, then mark.`
   if (t.spread !== undefined && t.spread > markWithin / 2)
     return 'Right on the whole, and uneven: mark in one breath, and do nothing else with your hands.'
-  return t.inTime === t.marks ? 'Every mark would have told the dog what it was for.' : 'Nearly there: once more.'
+  return t.inTime === t.marks ? 'Every mark was in time.' : 'Nearly there: once more.'
 }

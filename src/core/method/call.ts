@@ -12,20 +12,20 @@ export function callMoment(rung: Rung): CallMoment | undefined {
 }
 
 /** The moment in words, as this dog has it: one that does not see looks nowhere. */
-export const sayMoment = (moment: CallMoment, traits: Pick<DogTraits, 'blind'>): string =>
+export const momentText = (moment: CallMoment, traits: Pick<DogTraits, 'blind'>): string =>
   !traits.blind
     ? callMomentWords[moment]
     : moment === 'looks-away'
-      ? 'while it sniffs or is busy'
+      ? 'while the dog sniffs or is busy'
       : moment === 'looks-up'
-        ? 'as it turns to you by itself'
+        ? 'as the dog turns to you unasked'
         : callMomentWords[moment]
 
 /** Whether nobody can see the moment come, so that chance says how long it is waited for. */
 export const momentIsDrawn = (moment: CallMoment | undefined): boolean =>
   moment === 'from-stay' || moment === 'looks-away'
 
-/** Whether the dog is called off a bowl with a handful of its meal in it. */
+/** Whether the dog is called off a bowl with a handful of the meal in it. */
 export const hasBowl = (rung: Rung): boolean => callMoment(rung) === 'finishes-bowl'
 
 /** A recall as far as it decides how far off the next one is. */
@@ -37,7 +37,7 @@ export interface LastCall {
   readonly crooked: number
 }
 
-/** House: after two crooked ones running, from so many steps. */
+/** Design choice: after two crooked ones running, from so many steps. */
 export const afterCrooked = { least: 7, most: 10 } as const
 
 /**

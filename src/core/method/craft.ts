@@ -31,19 +31,20 @@ const crafts: readonly Craft[] = [
   { applies: (r) => lured(r) && is(r, 'bed'), words: 'Lure slowly, close to the nose, as far as the paws follow.' },
   {
     applies: (r) => lured(r) && !luredByRole.some((role) => is(r, role)),
-    words: 'Lure slowly, close to the nose; open the hand as soon as it follows.',
+    words: 'Lure slowly, close to the nose. Open your hand as soon as the dog follows.',
   },
   {
     applies: (r) => near(r) && is(r, 'lies'),
-    words: ({ traits }) => `Between reps toss ${traits.toys ? 'its toy' : 'a piece'} away, or step off: it gets up.`,
+    words: ({ traits }) =>
+      `Between reps toss ${traits.toys ? 'a toy' : 'a piece'} away, or step off, so that the dog gets up.`,
   },
   {
     applies: (r) => near(r) && is(r, 'sits') && r.criterion.start === undefined,
-    words: 'Between reps take a step: it stands again.',
+    words: 'Between reps take a step, so that the dog stands again.',
   },
   {
     applies: (r, { traits }) => walked(r) && !traits.toys,
-    words: 'Soft pieces, halved: it swallows them in stride.',
+    words: 'Use soft pieces, halved, that can be swallowed on the move.',
   },
   {
     applies: (r, { traits }) => walked(r) && r.paySteps !== undefined && !traits.toys,
@@ -52,16 +53,16 @@ const crafts: readonly Craft[] = [
   {
     applies: (r) => walked(r),
     words: ({ traits }) =>
-      `Pay each ${traits.blind ? 'turn of its head to you' : 'look up'} that nobody asked for` +
-      `${traits.deaf ? '' : ', and praise quietly as you pay'}.`,
+      `Reward each ${traits.blind ? 'turn of the head to you' : 'look up'} that nobody asked for` +
+      `${traits.deaf ? '' : ', and praise quietly as you reward'}.`,
   },
   {
     applies: (r, { traits }) => walked(r) && traits.deaf,
-    words: 'It lags: walk faster. Do the opposite of what it does.',
+    words: 'Lagging: walk faster. Do the opposite of what the dog does.',
   },
   {
     applies: baited,
-    words: 'The bait is something it wants: see it reach for it once before you begin.',
+    words: 'Use bait that the dog wants. See the dog reach for it once before you begin.',
   },
   {
     applies: (r, { traits }) => is(r, 'far-down') && !traits.blind,
@@ -73,7 +74,7 @@ const crafts: readonly Craft[] = [
   },
   {
     applies: (r, { young, traits }) => young && !traits.toys && (near(r) || walked(r)),
-    words: 'A puppy: food or a short tug, whichever it wants more; a spin or through the legs between sets.',
+    words: 'A puppy: food or a short tug, whichever the puppy wants more. A spin or through the legs between sets.',
   },
 ]
 

@@ -9,6 +9,7 @@ import { hasBowl } from './call'
 import { holdPaid, holdSeconds, mayEndInCall } from './hold'
 import { holdInterval, paySchedule } from './pay'
 import { settleIntervals } from './settle'
+import { markLine, sayLine } from './card'
 import { craftOf } from './craft'
 import { chosen, type Method } from './method'
 
@@ -33,6 +34,10 @@ export interface Prompt {
   readonly say: string
   readonly dontSay: string
   readonly mark: string
+  /** The moment that the marker belongs to. */
+  readonly markWhen: string
+  /** What to do when the rep fails. */
+  readonly ifNot: string
   readonly payWhere: string
   readonly payWhen: string
   readonly side: 'left' | 'right'
@@ -59,28 +64,31 @@ interface Instruction {
   readonly words: Readonly<Record<string, Line>>
 }
 
+/** The row of the method that says what follows a miss. */
+const missRow = 'no-word'
+
 const isRecall = (s: Situation): boolean => s.rung.kind === 'recall'
 const isStay = (s: Situation): boolean => s.rung.kind === 'timed'
 const isHeel = (s: Situation): boolean => s.rung.kind === 'heel' || is(s.rung, 'walking')
 const plays = (s: Situation): boolean => s.dog.traits.toys
 const releaseOf = (dog: DogWords): string => (dog.traits.deaf ? releaseSign(dog.traits) : `“${dog.release}”`)
 const tossed = (s: Situation): string =>
-  capitalized(`${releaseOf(s.dog)} and ${plays(s) ? 'its toy' : 'a treat'} tossed away.`)
+  capitalized(`${releaseOf(s.dog)} and ${plays(s) ? 'a toy' : 'a treat'} tossed away.`)
 const dull = (s: Situation): string =>
   plays(s)
-    ? capitalized(`${releaseOf(s.dog)}, dull; then its toy, where it stayed.`)
-    : capitalized(`${releaseOf(s.dog)}, dull, no treat: staying is what pays.`)
+    ? capitalized(`${releaseOf(s.dog)}, dull; then a toy, where the dog stayed.`)
+    : capitalized(`${releaseOf(s.dog)}, dull, no treat: staying earns the reward.`)
 
 /** Whether the rung is about what the dog does unasked: nobody calls, turns or helps it there. */
 const isUnasked = ({ rung }: Situation): boolean => rung.kind === 'uncued'
 
-const turnsAway = 'It pulls: turn away as it passes the knee.'
+const turnsAway = 'Pulling: turn away as the dog passes your knee.'
 const stops = ({ dog: { traits } }: Situation): string =>
-  `It pulls: stop; ${traits.deaf ? '' : 'a kiss sound, '}a crouch or a step back, until it is beside you.`
+  `Pulling: stop; ${traits.deaf ? '' : 'a kiss sound, '}a crouch or a step back, until the dog is beside you.`
 /** A rung about turning away, or about coming back unasked, has its own answer to pulling. */
 const whenPulling = (s: Situation, line: string): string =>
   isUnasked(s)
-    ? 'It pulls: stand still, and wait until it comes back by itself.'
+    ? 'Pulling: stand still, and wait until the dog comes back unasked.'
     : /\bturn away\b/.test(s.rung.criterion.words)
       ? turnsAway
       : line
@@ -91,16 +99,16 @@ const instructions: readonly Instruction[] = [
     row: 'before-recall',
     applies: (s) => isRecall(s) && s.rung.cue === 'word',
     words: {
-      sound: (s) => (s.leashStage ? 'Do not wait for it to turn to you.' : ''),
+      sound: (s) => (s.leashStage ? 'Do not wait for the dog to turn to you.' : ''),
       look: '',
-      breath: 'Never wait for it to turn to you.',
+      breath: 'Never wait for the dog to turn to you.',
     },
   },
   {
     row: 'lure-recall',
     applies: (s) => isRecall(s) && s.rung.stage !== 'shape',
     words: {
-      never: (s) => `${plays(s) ? 'The toy' : 'Food'} stays out of sight until it has come.`,
+      never: (s) => `${plays(s) ? 'The toy' : 'Food'} stays out of sight until the dog has come.`,
       shown: (s) =>
         comesToFist(s.rung) || hasBowl(s.rung) ? '' : `${plays(s) ? 'The toy' : 'Food'} shown in the hand as you call.`,
     },
@@ -118,39 +126,39 @@ const instructions: readonly Instruction[] = [
     row: 'repeat',
     applies: (s) => s.rung.cue !== 'none',
     words: {
-      once: 'The cue once a rep. After that, help.',
-      between: 'The cue once a rep. Again only as the next rep.',
+      once: 'Give the cue once a rep. After that, help.',
+      between: 'Give the cue once a rep. Give it again only as the next rep.',
     },
   },
   {
     row: 'corrections',
     applies: isHeel,
     words: {
-      none: 'No correction: stop, reset, make it easier.',
+      none: 'No correction. Stop, reset, and make it easier.',
       'after-teaching': (s) =>
         s.dog.young
-          ? 'No leash pressure under six months: stop, reset, make it easier.'
+          ? 'No leash pressure under six months. Stop, reset, and make it easier.'
           : s.held
-            ? 'Leash pressure only as policy, consent and law allow: timed, released at once, logged.'
-            : 'No leash pressure before the command is held.',
+            ? 'Use leash pressure only as policy, consent and law allow. Time it, release at once, and log it.'
+            : 'No leash pressure before the command is mastered.',
     },
   },
   {
     row: 'stuck-in-rep',
     applies: (s) => s.rung.kind === 'position' || (isUnasked(s) && !is(s.rung, 'marks')),
     words: {
-      'wait-then-help': (s) => waits(s) ?? 'Stuck: wait up to 3 s, then help, and log the help.',
-      wait: (s) => waits(s) ?? 'Stuck: wait it out.',
-      help: (s) => waits(s) ?? 'Stuck: help at once, and log the help.',
+      'wait-then-help': (s) => waitText(s) ?? 'Stuck: wait up to 3 s, then prompt, and log the prompt.',
+      wait: (s) => waitText(s) ?? 'Stuck: wait it out.',
+      help: (s) => waitText(s) ?? 'Stuck: prompt at once, and log the prompt.',
     },
   },
   {
     row: 'end-of-stay',
     applies: (s) => mayEndInCall(s.rung),
     words: {
-      mostly: 'Return in three of four; call out of one.',
+      mostly: 'In three of four, return. In one of four, call the dog out.',
       returns: 'Always return to the dog.',
-      called: 'Call it out of the stay, once it knows that call.',
+      called: 'Call the dog out of the stay, once that call is known.',
     },
   },
   {
@@ -160,7 +168,7 @@ const instructions: readonly Instruction[] = [
       'per-dog': (s) => whenPulling(s, s.dog.traits.puller ? turnsAway : stops(s)),
       stop: (s) => whenPulling(s, stops(s)),
       knee: (s) => whenPulling(s, `${turnsAway.slice(0, -1)}, each time.`),
-      turns: (s) => whenPulling(s, 'It pulls: many quick turns.'),
+      turns: (s) => whenPulling(s, 'Pulling: make many quick turns.'),
     },
   },
   {
@@ -172,13 +180,13 @@ const instructions: readonly Instruction[] = [
     row: 'no-word',
     applies: () => true,
     words: {
-      silence: (s) => (s.dog.traits.deaf ? 'A miss: nothing, reset, make it easier.' : silence),
+      silence: (s) => (s.dog.traits.deaf ? 'Do nothing. Reset, then make the next try easier.' : silence),
       calm: (s) =>
         s.dog.traits.deaf
-          ? 'A miss: the hand drops, then reset.'
+          ? 'Drop your hand, then reset.'
           : s.rung.kind === 'settle' || isUnasked(s)
             ? silence
-            : 'A miss: one calm no-reward word, then reset.',
+            : 'Say one calm no-reward word, then reset.',
     },
   },
   {
@@ -190,18 +198,18 @@ const instructions: readonly Instruction[] = [
           ? 'In danger: the sit signal.'
           : asksToSit(s)
             ? 'In danger, far off: this sit.'
-            : 'In danger: sit when it is far off, come when it is near.',
+            : 'In danger: “sit” when the dog is far off, “come” when the dog is near.',
       sit: (s) => `In danger: ${s.dog.traits.deaf ? 'the sit signal' : 'sit'}.`,
       come: (s) =>
-        asksToSit(s) ? '' : `In danger: ${s.dog.traits.deaf ? 'its attention signal, then the hand' : 'come'}.`,
+        asksToSit(s) ? '' : `In danger: ${s.dog.traits.deaf ? 'the attention signal, then the hand' : 'come'}.`,
     },
   },
 ]
 
-const silence = 'A miss: silence, reset, make it easier.'
+const silence = 'Say nothing. Reset, then make the next try easier.'
 /** Where the dog has to find it by itself, whatever the house does elsewhere. */
-const waits = (s: Situation): string | undefined =>
-  isUnasked(s) || isWaitedOut(s.rung) ? 'No help: wait, and make it easier after the rep.' : undefined
+const waitText = (s: Situation): string | undefined =>
+  isUnasked(s) || isWaitedOut(s.rung) ? 'Do not prompt. Wait, and make the next rep easier.' : undefined
 /** An emergency sit sits where it is: nobody calls it in. */
 const asksToSit = ({ rung }: Situation): boolean => is(rung, 'in-danger')
 const comesToFist = (rung: Rung): boolean => /\bfist\b/.test(`${rung.criterion.words} ${rung.say}`)
@@ -210,7 +218,7 @@ const isTossed = (rung: Rung): boolean => /\btossed away\b/.test(rung.criterion.
 
 const payAt: Readonly<Record<string, (side: string) => string>> = {
   ahead: () => 'While moving, a step ahead of you, low',
-  face: (side) => `By its face, on your ${side}`,
+  face: (side) => `By the dog’s face, on your ${side}`,
 }
 
 /** The prompt of a rung for one dog under the house's method. `held`: the rung is held. */
@@ -235,20 +243,32 @@ export function promptOf(rung: Rung, command: Command, method: Method, dog: DogW
   return {
     cue,
     criterion: inHand(rung.criterion.words, rung, method),
-    say: fill(called(situation, method)),
+    say: sayLine(rung, command, dog.traits, fill(called(situation, method))),
     dontSay: fill(rung.dontSay),
     mark,
+    markWhen: markLine(rung, mark, mayEndInCall(rung) && chosen(method, 'end-of-stay') === 'called'),
+    ifNot: lineOf(
+      instructions.find((i) => i.row === missRow),
+      situation,
+      method,
+    ),
     payWhere: inHand(payWhere(situation, method, side), rung, method),
     payWhen: dog.traits.toys ? playWhen(rung, method, held) : payWhen(rung, method, held),
     side,
     kit: kitFor(rung, method),
     how: craftOf(rung, dog),
-    notes: instructions.flatMap((i) => {
-      const line = i.applies(situation) ? i.words[chosen(method, i.row)] : undefined
-      const said = typeof line === 'function' ? line(situation) : (line ?? '')
-      return said === '' ? [] : [said]
-    }),
+    notes: instructions
+      .filter((i) => i.row !== missRow)
+      .map((i) => lineOf(i, situation, method))
+      .filter((line) => line !== ''),
   }
+}
+
+/** What an instruction says under this method; empty where it says nothing of this rung. */
+function lineOf(instruction: Instruction | undefined, situation: Situation, method: Method): string {
+  if (instruction?.applies(situation) !== true) return ''
+  const line = instruction.words[chosen(method, instruction.row)]
+  return typeof line === 'function' ? line(situation) : (line ?? '')
 }
 
 /** The side it is worked and paid on: the house’s, else its own; where the rung changes sides, the one across. */
@@ -270,8 +290,9 @@ function called({ rung, leashStage, dog }: Situation, method: Method): string {
         ? rung.say.replace('{name}, {cue}', '{name}')
         : rung.say
   const before = chosen(method, 'before-recall')
-  if (before === 'look') return firstThen('A noise', dog.traits.blind ? 'as its head turns to you' : 'as it looks', say)
-  if (before === 'sound' && !leashStage) return firstThen('Its sound', 'as it turns', say)
+  if (before === 'look')
+    return firstThen('A noise', dog.traits.blind ? 'as the head turns to you' : 'as the dog looks', say)
+  if (before === 'sound' && !leashStage) return firstThen('The dog’s sound', 'as the dog turns', say)
   return say
 }
 
@@ -297,7 +318,7 @@ function payWhere(s: Situation, method: Method, side: 'left' | 'right'): string 
   if (mayEndInCall(rung) && chosen(method, 'end-of-stay') === 'called')
     return s.dog.traits.toys ? here : 'Where it ends: at your feet, or in place'
   if (chosen(method, 'bait') === 'bait') {
-    const paid = here.replace(/^From the other hand, never the thing left$/, 'The thing it left, from your hand')
+    const paid = here.replace(/^From the other hand, never the thing left$/, 'The thing that was left, from your hand')
     if (paid !== here) return paid
   }
   // What is about the pay at the seam is paid there, whatever the house does later.
@@ -314,14 +335,14 @@ export function payWhen(rung: Rung, method: Method, held: boolean): string {
   // Where pay itself is what the rung makes harder, its criterion says how often.
   if (schedule === 'rung') return 'as often as the rung says'
   const tether = settleIntervals(rung)
-  if (tether.length > 0) return `every ${tether.join(', ')} s, longer as it stays calm`
+  if (tether.length > 0) return `every ${tether.join(', ')} s, longer as the dog stays calm`
   const seconds = holdSeconds(rung)
-  if (seconds !== undefined && holdPaid(rung) === 'each-interval') return `each ${seconds} s of one hold, then release`
+  if (seconds !== undefined && holdPaid(rung) === 'each-interval') return `each ${seconds} s of one stay, then release`
   if (seconds !== undefined && holdPaid(rung) === 'inside') {
     const every = holdInterval(seconds)
     return schedule === 'variable'
-      ? `inside the hold, every ${every} s on average, never evenly`
-      : `inside the hold, about every ${every} s`
+      ? `inside the stay, every ${every} s on average, never evenly`
+      : `inside the stay, about every ${every} s`
   }
   return schedule === 'variable' ? 'one rep in two or three, never evenly' : 'every rep'
 }
@@ -329,7 +350,7 @@ export function payWhen(rung: Rung, method: Method, held: boolean): string {
 /** How often it is played with: play ends a hold, so that it comes after the release. */
 function playWhen(rung: Rung, method: Method, held: boolean): string {
   if (holdSeconds(rung) === undefined || rung.kind === 'settle') return payWhen(rung, method, held)
-  return paySchedule(rung, method, held) === 'variable' ? 'one hold in two or three, never evenly' : 'every hold'
+  return paySchedule(rung, method, held) === 'variable' ? 'one stay in two or three, never evenly' : 'every stay'
 }
 
 /** The leash that goes home with the dog, and that most is worked on. Common practice. */

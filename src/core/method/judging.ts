@@ -32,7 +32,7 @@ export function judgingOf(method: Method): Judging {
   }
 }
 
-/** House: holds from this length keep the short rule that the curriculum gives them. */
+/** Design choice: holds from this length keep the short rule that the curriculum gives them. */
 const longHoldSeconds = 30
 
 const ruleOf: Readonly<Record<string, Rule>> = {
@@ -54,15 +54,15 @@ interface FinishWords {
 const finishWords: Readonly<Record<Exclude<Finish, 'front'>, FinishWords>> = {
   'steps-in': {
     name: 'Sits, and you step in',
-    words: 'comes in straight and sits; you step in until it is at your left side',
-    payWhere: 'At the seam of your left side, once you stand beside it',
+    words: 'comes in straight and sits; you step in until the dog is at your left side',
+    payWhere: 'At the seam of your left side, once you stand beside the dog',
     through: 'two or three passes through, then one that sits until you have stepped in',
-    payThrough: 'Straight through: tossed on between your legs. Stepped in: at the seam, once you stand beside it',
+    payThrough: 'Straight through: tossed on between your legs. Stepped in: at the seam, once you stand beside the dog',
   },
   touch: {
     name: 'To the palm',
     words: 'comes in straight and touches the palm',
-    payWhere: 'From the other hand, at the palm it touches',
+    payWhere: 'From the other hand, at the palm that was touched',
     through: 'two or three passes through, then one to the palm',
     payThrough: 'Straight through: tossed on between your legs. Palm: from the other hand, at the palm',
   },
@@ -83,7 +83,7 @@ const hideRule = { kind: 'row', r: 3 } as const
 /** What goes with the word where it is said from the start: the help that the rung has. */
 const earlyWord = ({ kind, criterion }: Rung): string =>
   kind === 'timed'
-    ? '{cue} once, as it begins; {release} ends it'
+    ? '{cue} once, at the start; {release} ends it'
     : criterion.help === 'lure'
       ? '{cue}, once, with the lure'
       : criterion.help === 'none'

@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import type { Around } from '../coach/allowed'
+import type { WorkingConditions } from '../coach/allowed'
 import { whatNext } from '../coach/next'
 import { houseCurriculum } from '../curriculum/house'
 import { allRungs } from '../curriculum/lookup'
 import { findCommand, ownRung } from '../curriculum/lookup'
 import { plainDog } from '../dog/traits'
-import { houseForgetting } from '../progress/memory'
+import { houseForgetting } from '../progress/retention'
 import { regimeOf, type Regimes } from '../progress/regime'
-import { commandStanding } from '../promise/standing'
-import { summarise } from '../promise/summary'
+import { commandStatus } from '../promise/status'
+import { summarize } from '../promise/summary'
 import { dayName, monday, msPerDay, passTo, suggestedFor, work, type SetPlan } from '../tests/facts'
 import { payWhen, promptOf, type DogWords } from './instruct'
 import { methodChange } from './change'
@@ -18,9 +18,9 @@ import { wren } from '../tests/wren'
 
 const dog = { traits: plainDog, side: 'left' as const, young: false }
 const regimeUnder = (method: Method): Regimes => [
-  { from: Number.NEGATIVE_INFINITY, ...regimeOf(houseCurriculum, method, dog) },
+  { fromMs: Number.NEGATIVE_INFINITY, ...regimeOf(houseCurriculum, method, dog) },
 ]
-const around = (method: Method, day = 4): Around => ({
+const conditions = (method: Method, day = 4): WorkingConditions => ({
   now: monday + day * msPerDay,
   today: dayName(day),
   people: ['ada', 'ben'],
@@ -41,7 +41,7 @@ function outcome(method: Method, plans: readonly SetPlan[], command: string) {
   const { curriculum } = regimes[0]
   const { state, verdicts } = work(regimes, plans)
   const found = findCommand(curriculum, command)
-  const standing = found && commandStanding(curriculum, found, state, [])
+  const status = found && commandStatus(curriculum, found, state, [])
   const promises = [
     { rungId: 'sit-stay.60s', level: 0, places: 1, people: 1 },
     { rungId: 'down-stay.60s', level: 0, places: 1, people: 1 },
@@ -53,23 +53,23 @@ function outcome(method: Method, plans: readonly SetPlan[], command: string) {
     state,
     command,
     top ? [{ rungId: top.id, level: 0, places: 1, people: 1 }] : [],
-    around(method),
+    conditions(method),
   )
   const rung = suggestion && ownRung(curriculum, suggestion.rungId)?.rung
-  const summary = summarise(curriculum, state, promises, { days: 0, reps: 0 })
+  const summary = summarize(curriculum, state, promises, { days: 0, reps: 0 })
   const words = wren()
   const next = whatNext(
     curriculum,
     state,
     summary,
     { promises, words, arrivesOn: '2026-02-20', cueWords: new Map(), tried: [] },
-    around(method),
+    conditions(method),
   )
   const stays = next.sets.filter((s) => s.command.endsWith('-stay')).map((s) => s.rungId)
   return JSON.stringify({
     verdict: verdicts.at(-1),
-    word: standing?.word,
-    runs: standing?.runs.map((r) => [r.position, r.top]),
+    word: status?.word,
+    runs: status?.runs.map((r) => [r.position, r.top]),
     suggestion,
     criterion: rung?.criterion.words,
     cue: rung?.cue,
@@ -226,8 +226,10 @@ describe('fixed rows', () => {
   })
 
   it('nor can a row be set to a school it does not have', () => {
-    expect(methodChange.safeParse({ row: 'late', option: 'scold' }).error?.issues[0]?.message).toBe('no such school')
-    expect(methodChange.safeParse({ row: 'weather', option: 'wet' }).error?.issues[0]?.message).toBe('no such question')
+    expect(methodChange.safeParse({ row: 'late', option: 'scold' }).error?.issues[0]?.message).toBe(
+      'not a training method',
+    )
+    expect(methodChange.safeParse({ row: 'weather', option: 'wet' }).error?.issues[0]?.message).toBe('not a question')
     expect(methodChange.parse({ row: 'late', option: 'not-paid' })).toEqual({ row: 'late', option: 'not-paid' })
   })
 })
@@ -235,8 +237,8 @@ describe('fixed rows', () => {
 describe('settings are facts with a date', () => {
   const change = { at: monday + 2 * msPerDay, row: 'counts', option: 'ten-in-a-row' }
   const mixed: Regimes = [
-    { from: Number.NEGATIVE_INFINITY, ...regimeOf(houseCurriculum, defaultMethod, dog) },
-    { from: change.at, ...regimeOf(houseCurriculum, methodAt([change], change.at), dog) },
+    { fromMs: Number.NEGATIVE_INFINITY, ...regimeOf(houseCurriculum, defaultMethod, dog) },
+    { fromMs: change.at, ...regimeOf(houseCurriculum, methodAt([change], change.at), dog) },
   ]
 
   it('history keeps the rules it was made under, the next rep is judged by the new ones', async () => {
@@ -269,14 +271,14 @@ it('what is said of pay is how it is paid: short stays, long ones, from a distan
   expect(
     ['sit-stay.4s', 'sit-stay.60s', 'sit-stay.10m-15s', 'sit.word', 'recall.bowl'].map((id) => said(id, false)),
   ).toEqual([
-    'each 4 s of one hold, then release',
-    'inside the hold, about every 20 s',
+    'each 4 s of one stay, then release',
+    'inside the stay, about every 20 s',
     'every rep',
     'every rep',
     'every rep',
   ])
   expect(['sit-stay.4s', 'sit.word', 'recall.bowl'].map((id) => said(id, true))).toEqual([
-    'each 4 s of one hold, then release',
+    'each 4 s of one stay, then release',
     'one rep in two or three, never evenly',
     'every rep',
   ])

@@ -1,3 +1,5 @@
+import type { EpochMs } from '../epochMs'
+
 /**
  * What the house method may be set to, row by row; the first option of each is the default. Judging rows change
  * standings and suggestions from the next rep on; instructing rows change prompts and prints; fixed rows are Kibou's
@@ -66,13 +68,13 @@ export type Method = Readonly<Record<string, string>>
 export const defaultMethod: Method = Object.fromEntries(rowIds.map((id) => [id, plans[id].options[0]]))
 
 export interface DatedChange {
-  readonly at: number
+  readonly at: EpochMs
   readonly row: string
   readonly option: string
 }
 
 /** The method in force at a moment: the defaults, with every change up to then. Changes must be in order of time. */
-export const methodAt = (changes: readonly DatedChange[], at: number): Method =>
+export const methodAt = (changes: readonly DatedChange[], at: EpochMs): Method =>
   changes.reduce<Method>(
     (m, c) => (c.at <= at && optionsOf(c.row).includes(c.option) ? { ...m, [c.row]: c.option } : m),
     defaultMethod,

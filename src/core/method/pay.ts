@@ -1,7 +1,7 @@
 import type { Rung } from '../curriculum/types'
 import { chosen, type Method } from './method'
 
-/** House: so many clean reps of a rung are new, and always paid. */
+/** Design choice: so many clean reps of a rung are new, and always rewarded. */
 export const newReps = 5
 
 /** Whether the rung tells to mark: a mark promises pay. */
@@ -35,7 +35,7 @@ export function paySchedule(rung: Rung, method: Method, held: boolean): 'every' 
   return (rate === 'early-variable' ? rung.stage !== 'shape' : rate === 'until-held' && held) ? 'variable' : 'every'
 }
 
-/** House: the longest pay interval inside a hold, seconds; below, a third of the hold. */
+/** Design choice: the longest pay interval inside a hold, seconds; below, a third of the hold. */
 const longestInterval = 20
 
 /** Design choice: a dog takes so many seconds for a piece, and no other comes before it has eaten. */

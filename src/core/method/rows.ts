@@ -20,7 +20,7 @@ export interface MethodRow {
 
 type Said<R extends RowId> = readonly [question: string, options: Readonly<Record<OptionId<R>, string>>, reason: string]
 
-const said: { readonly [R in RowId]: Said<R> } = {
+const rowTexts: { readonly [R in RowId]: Said<R> } = {
   counts: [
     'When does a rung count?',
     {
@@ -29,12 +29,12 @@ const said: { readonly [R in RowId]: Said<R> } = {
       'eight-of-ten': 'Eight of ten',
       'ten-in-a-row': 'Ten in a row',
     },
-    'Strict where a miss is costly, lenient while shaping; the rule bench shows what each lets through. Holds ' +
-      'from 30 s keep their shorter rule: five holds of 300 s would be no block.',
+    'Strict where a miss is costly, lenient while shaping. “Compare rules” shows what each lets through. Stays ' +
+      'from 30 s keep their shorter rule: five stays of 300 s would fill no block.',
   ],
   word: [
     'When is the word added?',
-    { after: 'Only when the behaviour is reliable', 'with-lure': 'With the lure, from the start' },
+    { after: 'Only when the behavior is reliable', 'with-lure': 'With the lure, from the start' },
     'A word said over wriggling names the wriggling. The recall word and heel ' +
       'wait in any case: a recall word said before the dog comes to its signal is practiced as something to ignore.',
   ],
@@ -50,48 +50,48 @@ const said: { readonly [R in RowId]: Said<R> } = {
   'lure-recall': [
     'Lure the recall?',
     { never: 'Never shown after the first drill', shown: 'Food shown' },
-    'The bowl drill keeps food behind the dog; later it works for pay, not after a bribe.',
+    'The bowl drill keeps food behind the dog; later the dog works for a reward, not after a bribe.',
   ],
   late: [
     'Late response',
     {
-      'help-then-pay': 'Help, then pay; not clean; two running are one rung down',
-      'always-paid': 'Always paid: coming is always good; never a drop',
-      'not-paid': 'Not paid; counts as a miss',
+      'help-then-pay': 'Prompt, then reward; not clean; two in a row drop back one rung',
+      'always-paid': 'Always rewarded: coming is always good; never a drop back',
+      'not-paid': 'Not rewarded; counts as a miss',
     },
-    'Helped and paid while building, not counted clean.',
+    'Prompted and rewarded while building, not counted clean.',
   ],
   crooked: [
     'Crooked or sloppy',
     {
       'coming-first': 'Coming first; straightness counts from level 2, and on the straight-front rungs',
-      coming: 'Paid for coming, always clean',
+      coming: 'Rewarded for coming, always clean',
       'only-correct': 'Only the correct one is clean',
     },
-    'Coming first; straightness only once the recall is held at level 2.',
+    'Coming first. Straightness only once the recall is mastered at level 2.',
   ],
   'broken-stay': [
     'Broken stay',
     {
-      'by-standing': 'Shorten while building; put back when held',
+      'by-standing': 'Shorten while building; put back when mastered',
       shorten: 'Always shorten',
-      'put-back': 'Put back unpaid at the same spot',
+      'put-back': 'Put back at the same spot without a treat',
     },
-    'A stay still being made needs success; a held one needs its meaning.',
+    'A stay still in training needs success. A mastered one needs its meaning.',
   ],
   release: [
     'Release',
     {
-      'by-command': 'Word, unpaid and dull; for place, word and a tossed treat',
-      dull: 'Word, unpaid, dull, always',
+      'by-command': 'Word, without a treat and dull; for place, word and a tossed treat',
+      dull: 'Word, without a treat, dull, always',
       tossed: 'Word and a tossed treat, always',
     },
-    'Unpaid for stays, so that staying is what pays; tossed for place, where leaving resets the rep.',
+    'No treat after stays, so that staying earns the reward. Tossed for place, where leaving resets the rep.',
   ],
   repeat: [
     'Repeating the cue',
     { once: 'Once a rep', between: 'Once more between reps' },
-    'A cue said twice is learnt as two words.',
+    'A cue said twice is learned as two words.',
   ],
   side: [
     'Side',
@@ -111,13 +111,13 @@ const said: { readonly [R in RowId]: Said<R> } = {
       'They hurt, and teach fear of hands.',
   ],
   rate: [
-    'Rate of pay',
+    'Reinforcement schedule',
     {
-      'until-held': 'Every rep until held, then variable',
+      'until-held': 'Every rep until mastered, then variable',
       long: 'Every rep for long',
       'early-variable': 'Variable early',
     },
-    'New things are paid each time; held things last longer on a variable rate.',
+    'New rungs are rewarded each time. Mastered ones last longer on a variable schedule.',
   ],
   elimination: [
     'Elimination on walks',
@@ -127,16 +127,16 @@ const said: { readonly [R in RowId]: Said<R> } = {
   ds: [
     'The Ds together?',
     {
-      'one-at-a-time': 'One at a time to held at level 0, then together under the relax rule',
+      'one-at-a-time': 'One at a time until mastered at level 0, then together with relaxed criteria',
       'time-and-distance': 'Time and distance from the first step back',
       'distraction-first': 'Distraction as the means of teaching from day one',
     },
-    'Raised together, nobody knows which one broke the stay.',
+    'Raised together, no one knows which one broke the stay.',
   ],
   'stuck-in-rep': [
     'Stuck in the middle of a rep',
     { 'wait-then-help': 'Wait up to 3 s, then help, and log the help', wait: 'Wait the dog out', help: 'Help at once' },
-    'Three seconds let it think and do not let it give up.',
+    'Three seconds leave time to think, and not time to give up.',
   ],
   'end-of-stay': [
     'End of a stay',
@@ -161,14 +161,14 @@ const said: { readonly [R in RowId]: Said<R> } = {
       'at-proofing': 'Not a criterion for heel or recall before proofing',
       always: 'Always the aim',
       'after-walking': 'Not before the walking is right',
-      'by-itself': 'Comes by itself, never a criterion',
+      'by-itself': 'Comes unasked, never a criterion',
     },
-    'It is its own command: watch.',
+    'That is a command of its own: watch.',
   ],
   status: [
     'Status talk (“in charge”, “respect”)',
-    { fixed: 'Kibou records behaviour, never status' },
-    'Behaviour can be counted.',
+    { fixed: 'Kibou records behavior, never status' },
+    'Behavior can be counted.',
   ],
   pulling: [
     'Pulling',
@@ -188,7 +188,7 @@ const said: { readonly [R in RowId]: Said<R> } = {
   finish: [
     'Finish of a recall',
     {
-      'owner-later': 'None until held at level 0, then the owner’s choice',
+      'owner-later': 'None until mastered at level 0, then the owner’s choice',
       none: 'None',
       front: 'Sits in front',
       'steps-in': 'Steps in and sits',
@@ -209,7 +209,7 @@ const said: { readonly [R in RowId]: Said<R> } = {
   place: [
     'Place',
     { 'skip-offered': 'In pieces, skipping what the dog offers', pieces: 'In pieces', whole: 'Whole from the start' },
-    'A dog that lies down by itself need not be taught its paws.',
+    'A dog that lies down unasked need not be taught about paws.',
   ],
   marker: ['Marker', { word: 'One word', clicker: 'Clicker' }, 'Hands are full.'],
   'first-stay': [
@@ -219,7 +219,7 @@ const said: { readonly [R in RowId]: Said<R> } = {
   ],
   generalise: [
     'When to generalise',
-    { 'once-held': 'Once held at level 0 in one place', works: 'As soon as it works', 'at-once': 'At once' },
+    { 'once-held': 'Once mastered at level 0 in one location', works: 'As soon as it works', 'at-once': 'At once' },
     'A thing not sure at home is not sure anywhere.',
   ],
   emergency: [
@@ -228,14 +228,14 @@ const said: { readonly [R in RowId]: Said<R> } = {
     'Across a road, coming is the wrong answer.',
   ],
   'walking-pay': [
-    'Where walking pay is given',
+    'Where the reward is given while walking',
     { seam: 'At the seam', ahead: 'While moving, ahead', face: 'By the face' },
-    'Where pay comes is where the dog will be.',
+    'The dog will be where the reward comes.',
   ],
   bait: [
-    'What pays for leaving the bait?',
+    'What is the reward for leaving the bait?',
     { other: 'Another piece, from the other hand; the bait never', bait: 'The bait itself, given by hand' },
-    'A dog that never gets the bait stops waiting for it to be given up.',
+    'A dog that never gets the bait stops waiting for it.',
   ],
   target: [
     'What does a dog come in to?',
@@ -248,13 +248,13 @@ const said: { readonly [R in RowId]: Said<R> } = {
   ],
   'cue-words': [
     'Cue words',
-    { owner: 'The owner’s, from the first day', house: 'The house’s' },
+    { owner: 'The owner’s, from the first day', house: 'The kennel’s' },
     'The owner says them for the next ten years.',
   ],
 }
 
 export const methodRows: readonly MethodRow[] = rowIds.map((id) => {
-  const [question, meanings, reason] = said[id]
+  const [question, meanings, reason] = rowTexts[id]
   const words: Readonly<Record<string, string>> = meanings
   const options = optionsOf(id).map((option) => ({ id: option, words: words[option] ?? '' }))
   return { id, kind: kindOf(id), question, options, default: options[0]?.id ?? '', reason }

@@ -1,7 +1,7 @@
 import { addDays, daysBetween } from '../days'
 import type { Rung } from '../curriculum/types'
 
-/** House: where a file says nothing. Common practice: as it chews at first, then further and further apart. */
+/** Design choice: where a file says nothing. Common practice: as it chews at first, then further and further apart. */
 const making = [2, 5, 10] as const
 const made = [5, 10, 15, 20] as const
 
@@ -9,7 +9,7 @@ const made = [5, 10, 15, 20] as const
 export const settleIntervals = (rung: Rung | undefined): readonly number[] =>
   rung?.kind !== 'settle' ? [] : (rung.payEvery ?? (rung.axis === 'pay' ? making : made))
 
-/** Whether a minute was calm: it came off, and nobody saw it fight the tether, bark or climb. */
+/** Whether a minute was calm: it worked, and nobody saw it fight the tether, bark or climb. */
 export const isCalm = (rep: { readonly outcome: string; readonly faults: readonly string[] }): boolean =>
   rep.outcome === 'clean' && rep.faults.length === 0
 
@@ -64,7 +64,7 @@ export interface SettleDay {
 /** The Monday of the week that a day lies in, for those that are drawn by week. */
 const weekOf = (day: string): string => addDays(day, -((daysBetween('2024-01-01', day) % 7) + 7) % 7)
 
-/** The same by week, each under its Monday. */
+/** Settle minutes by week, each under its Monday. */
 export const settleByWeek = (days: readonly SettleDay[]): readonly SettleDay[] =>
   settleByDay(
     days.flatMap((d) => [

@@ -4,7 +4,7 @@ import { houseCurriculum } from '../curriculum/house'
 import { checkCurriculum } from '../curriculum/read'
 import type { Curriculum } from '../curriculum/types'
 import { heard } from '../dog/deaf'
-import { ladderFor } from '../dog/ladder'
+import { adaptCurriculum } from '../dog/adaptCurriculum'
 import { pronounsOf } from '../dog/pronouns'
 import { plainDog, type DogTraits } from '../dog/traits'
 import { ownersDog } from '../tests/home'
@@ -28,9 +28,9 @@ const dogs: Readonly<Record<string, Partial<DogTraits>>> = {
 
 /** Every rung of a dog's own curriculum, with what its owner reads of it. */
 const everyRung = (curriculum: Curriculum, dog: OwnersDog) =>
-  ladderFor(curriculum, { traits: dog.traits, side: dog.side, young: false }).commands.flatMap((command) =>
-    command.runs.flatMap((run) =>
-      run.rungs.map((rung) => [rung.id, ownerSees(rung, command, dog), rung, command] as const),
+  adaptCurriculum(curriculum, { traits: dog.traits, side: dog.side, young: false }).commands.flatMap((command) =>
+    command.runs.flatMap((ladder) =>
+      ladder.rungs.map((rung) => [rung.id, ownerSees(rung, command, dog), rung, command] as const),
     ),
   )
 

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { Command, Rung } from '../curriculum/types'
 import { isByHand } from '../dog/byHand'
 import { heard } from '../dog/deaf'
-import { sayLong } from '../wording'
+import { longText } from '../wording'
 import { letGo, markOf, type HomeDog } from './dog'
 import data from './does.json'
 
@@ -54,16 +54,16 @@ export function ownerSees(
     cue,
     mark: markOf(dog),
     release: letGo(dog),
-    long: sayLong(rung.criterion.seconds ?? 0),
+    long: longText(rung.criterion.seconds ?? 0),
     them: pronouns.them,
     their: pronouns.their,
   }
-  const said = (asked ? template : template.replace(onAsking, '')).replace(
+  const sentence = (asked ? template : template.replace(onAsking, '')).replace(
     /\{(\w+)\}/g,
     (_, name: string) => fill[name] ?? '',
   )
-  const cannot = (traits.blind && seen.test(said)) || (traits.deaf && heard.test(said))
-  return cannot ? undefined : said
+  const cannot = (traits.blind && seen.test(sentence)) || (traits.deaf && heard.test(sentence))
+  return cannot ? undefined : sentence
 }
 
 /** What an owner calls a command, where that is not what trainers call it. */

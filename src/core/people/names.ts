@@ -43,7 +43,7 @@ export const askingPerson = (dog: {
 }): string =>
   [
     dog.biteHistory ? 'Bite history.' : '',
-    dog.twoPeople && !/two people/i.test(dog.caution) ? 'Two people.' : '',
+    dog.twoPeople && !/two (people|handlers)/i.test(dog.caution) ? 'Needs two handlers.' : '',
     dog.caution,
   ]
     .filter((t) => t !== '')

@@ -1,4 +1,8 @@
-/** House: how wrong passcodes slow the next try down, counted for a name and from where it was tried together. */
+import type { EpochMs } from '../epochMs'
+
+/**
+ * Design choice: how wrong passcodes slow the next try down, counted for a name and from where it was tried together.
+ */
 export const triesRule = {
   free: 5,
   withinMs: 60 * 60_000,
@@ -8,19 +12,19 @@ export const triesRule = {
 } as const
 
 /**
- * House: wrong ones at one name from all over together, before it is slowed wherever its person has not signed in; and
- * of one sender at all names.
+ * Design choice: wrong ones at one name from all over together, before it is slowed wherever its person has not signed
+ * in; and of one sender at all names.
  */
 export const freeFromAllOver = 20
 
-/** House: what was written by a clock this far ahead was written by a wrong one. */
+/** Design choice: what was written by a clock this far ahead was written by a wrong one. */
 const aheadMs = 60_000
 
 /**
  * The moment from which the next try is taken, after wrong ones at these times (ms): at once while fewer than five were
  * wrong within the hour; then 30 s after the last, doubling with each; from the tenth a pause of fifteen minutes.
  */
-export function nextTryAt(wrongAt: readonly number[], now: number, free: number = triesRule.free): number {
+export function nextTryAt(wrongAt: readonly number[], now: EpochMs, free: number = triesRule.free): number {
   const recent = wrongAt.filter((t) => t > now - triesRule.withinMs && t <= now + aheadMs)
   const last = Math.min(now, Math.max(0, ...recent))
   const beyond = recent.length - free

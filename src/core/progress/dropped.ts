@@ -1,19 +1,19 @@
-import { tallyOf } from './climbs'
-import { contextStanding, noteMissed } from './context'
-import type { Drop } from './drop'
+import { tallyOf } from './ladderProgress'
+import { contextStatus, noteMissed } from './contextStatus'
+import type { Drop } from './dropBack'
 import { judgedAt, type Folding, type RepAt } from './repAt'
 import { ended, untold, type Ruling } from './ruling'
-import { noteShowing } from './showings'
-import { markStuckByBlocks, noteDrop } from './trouble'
+import { noteRetentionTest } from './coldReps'
+import { markStuckByBlocks, noteDrop } from './stuckDetection'
 import { restartWindow } from './window'
 
 /** Back one step of the relaxed climb in what is new; the ladder itself stays where it is. */
 export function stepBack(fold: Folding, at: RepAt, drop: Drop): Ruling {
   const { found, tally, set, rep, heldBefore, progress } = at
-  const { rung, run, index } = found
+  const { rung, ladder, index } = found
   const runState = at.climb.state
   noteMissed(
-    run,
+    ladder,
     runState,
     index,
     heldBefore,
@@ -24,26 +24,26 @@ export function stepBack(fold: Folding, at: RepAt, drop: Drop): Ruling {
   restartWindow(runState.window, '')
   fold.moved()
   if (!at.tell) return untold
-  const to = run.rungs[contextStanding(run, runState, set, heldBefore).index] ?? rung
+  const to = ladder.rungs[contextStatus(ladder, runState, set, heldBefore).index] ?? rung
   return ended(judgedAt(at), to.id === rung.id ? 'again' : 'back', to, { kind: 'eased', reason: drop.reason, to })
 }
 
 /** Back on the ladder; below the first rung nothing lies. */
 export function dropBack(fold: Folding, at: RepAt, drop: Drop): Ruling {
   const { found, tally, rep, refresher } = at
-  const { rung, run, index } = found
+  const { rung, ladder, index } = found
   const runState = at.climb.state
   if (refresher) slip(fold, at, drop.to)
   const to = Math.min(drop.to, runState.position)
-  const target = run.rungs[to] ?? rung
+  const target = ladder.rungs[to] ?? rung
   if (drop.to === index) {
     // A warm-up at the first rung may fail while the rung in hand lies higher: that one waits.
     runState.position = Math.min(runState.position, index)
     // Nothing lies below the first rung, and what went wrong there counts as anywhere. A window that has run low
-    // begins anew: it would end the set at every rep from here on.
+    // begins again: it would end the set at every rep from here on.
     if (drop.reason.kind !== 'two-crooked') {
       noteDrop(tally, runState, rung.id, rep.at)
-      markStuckByBlocks(run, runState, tally, index)
+      markStuckByBlocks(ladder, runState, tally, index)
     }
     if (drop.reason.kind === 'window-low' || drop.reason.kind === 'three-misses') restartWindow(runState.window, '')
     return at.tell
@@ -56,7 +56,7 @@ export function dropBack(fold: Folding, at: RepAt, drop: Drop): Ruling {
       : untold
   }
   noteDrop(tally, runState, rung.id, rep.at)
-  markStuckByBlocks(run, runState, tally, index)
+  markStuckByBlocks(ladder, runState, tally, index)
   runState.position = to
   restartWindow(runState.window, '')
   return at.tell
@@ -69,7 +69,7 @@ function slip(fold: Folding, at: RepAt, rebuildFrom: number): void {
   const { found, climb } = at
   for (let i = Math.min(rebuildFrom + 1, found.index); i <= found.index; i++)
     tallyOf(climb, i).slipped = fold.state.tick
-  noteShowing(fold, at, false)
+  noteRetentionTest(fold, at, false)
   climb.top = undefined
   fold.moved()
 }

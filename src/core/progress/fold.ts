@@ -2,12 +2,12 @@ import { ownRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { compareFacts, type RepFact, type SetContext, type SetFact } from '../facts/fact'
 import { Fold } from './machine'
-import type { Mark } from './mark'
+import type { Checkpoint } from './checkpoint'
 import { newest, regimeAt, type Regime, type Regimes } from './regime'
 import type { OnRefresher } from './repAt'
-import { copyRunState, copyState, emptyDogState, type DogState } from './state'
+import { copyLadderState, copyState, emptyDogState, type DogState } from './state'
 import type { Ruling } from './ruling'
-import { sayRuling, type Verdict } from './voice'
+import { rulingText, type Verdict } from './voice'
 
 /** The state after all these facts, folded in the order of time, device and sequence whatever order they came in. */
 export function foldDog(regimes: Regimes, sets: readonly SetFact[], onRefresher?: OnRefresher): DogState {
@@ -19,18 +19,18 @@ export function foldMarked(
   regimes: Regimes,
   sets: readonly SetFact[],
   onRefresher?: OnRefresher,
-): { readonly state: DogState; readonly mark: Mark } {
-  const told: Parameters<OnRefresher>[] = []
-  const note: OnRefresher | undefined = onRefresher && ((...refresher) => told.push(refresher))
+): { readonly state: DogState; readonly mark: Checkpoint } {
+  const refreshers: Parameters<OnRefresher>[] = []
+  const note: OnRefresher | undefined = onRefresher && ((...refresher) => refreshers.push(refresher))
   // They nearly always come in order: that is found out on the way, and what was folded till then is thrown away when
   // not.
   let fold = new Fold(emptyDogState(), regimes, regimes[0], note)
   if (!fold.sets(sets)) {
-    told.length = 0
+    refreshers.length = 0
     fold = new Fold(emptyDogState(), regimes, regimes[0], note)
     for (const { set, rep } of inOrder(sets)) fold.rep(set, rep, false)
   }
-  if (onRefresher) for (const refresher of told) onRefresher(...refresher)
+  if (onRefresher) for (const refresher of refreshers) onRefresher(...refresher)
   fold.enter(newest(regimes))
   return { state: fold.state, mark: fold.mark }
 }
@@ -42,10 +42,10 @@ export function foldMarked(
  */
 export function foldFrom(
   state: DogState,
-  mark: Mark,
+  mark: Checkpoint,
   regimes: Regimes,
   sets: readonly SetFact[],
-): { readonly state: DogState; readonly mark: Mark } | undefined {
+): { readonly state: DogState; readonly mark: Checkpoint } | undefined {
   const further: { set: SetFact; rep: RepFact }[] = []
   for (const set of sets) {
     const fresh = set.reps.filter((rep) => mark.last === undefined || compareFacts(mark.last, rep) < 0)
@@ -94,10 +94,10 @@ export class Stepper {
 
   /** One more rep, and what it means; reps come in the order in which they count. */
   rep(set: SetContext, rep: RepFact): Verdict {
-    return sayRuling(this.fold.rep(set, rep, true))
+    return rulingText(this.fold.rep(set, rep, true))
   }
 
-  /** The same without words: for simulations, and where most of it is not told at all. */
+  /** Counts one rep and rules without words: for simulations, and where most rulings are not shown. */
   step(set: SetContext, rep: RepFact, tell = true): Ruling {
     return this.fold.rep(set, rep, tell)
   }
@@ -142,12 +142,14 @@ export function applyRep(
   const regime = regimeAt(regimes, state.under)
   // A rep changes its own run and no other, but a change of rules may change them all.
   const fold = new Fold(
-    regimeAt(regimes, rep.at).from > regime.from ? copyState(state) : copyFor(state, regime.curriculum, [set.rungId]),
+    regimeAt(regimes, rep.at).fromMs > regime.fromMs
+      ? copyState(state)
+      : copyFor(state, regime.curriculum, [set.rungId]),
     regimes,
     regime,
   )
   fold.resume(set, before)
-  return { verdict: sayRuling(fold.rep(set, rep, true)), state: fold.state }
+  return { verdict: rulingText(fold.rep(set, rep, true)), state: fold.state }
 }
 
 /**
@@ -156,9 +158,9 @@ export function applyRep(
  */
 function copyFor(state: DogState, curriculum: Curriculum, rungIds: readonly string[]): DogState {
   const runs = { ...state.runs }
-  for (const key of new Set(rungIds.map((id) => ownRung(curriculum, id)?.runKey))) {
+  for (const key of new Set(rungIds.map((id) => ownRung(curriculum, id)?.ladderKey))) {
     const run = key === undefined ? undefined : state.runs[key]
-    if (key !== undefined && run !== undefined) runs[key] = copyRunState(run)
+    if (key !== undefined && run !== undefined) runs[key] = copyLadderState(run)
   }
   return { ...state, runs, beyond: { ...state.beyond } }
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { findRung, ownRung } from '../curriculum/lookup'
 import { passTo, work, type SetPlan } from '../tests/facts'
-import { shutBecause, type GateContext } from './gates'
+import { lockedReason, type GateContext } from './gates'
 import type { DogState } from './state'
 
 const open = {
@@ -27,14 +27,14 @@ const barn: GateContext = { placeId: 'barn', placeKind: 'room', level: 0, kit: '
 const shut = (state: DogState, rung: string, where: GateContext) => {
   const found = ownRung(houseCurriculum, rung)
   if (!found) throw new Error(rung)
-  return shutBecause(state, open, { ...found.rung, needs: [] }, where)
+  return lockedReason(state, open, { ...found.rung, needs: [] }, where)
 }
 
 describe('the unclip gate (common practice)', () => {
   it('off leash needs sit, stay, recall and heel held on leash, and names what is missing', () => {
     expect(shut(stateOf([]), 'recall.off-leash', yard)).toBe(
-      'off leash needs sit “Word alone” held, sit-stay “30 s” held, recall “Long line, 30 steps” held, heel ' +
-        '“Word before stepping off” held on leash',
+      'off leash needs sit “Word alone” mastered, sit-stay “30 s” mastered, recall “Long line, 30 steps” mastered, ' +
+        'heel “Word before stepping off” mastered on leash',
     )
     expect(shut(stateOf(onLeash.filter((p) => !p.rung.startsWith('heel'))), 'recall.off-leash', yard)).toContain(
       'heel “Word before stepping off”',
@@ -44,7 +44,9 @@ describe('the unclip gate (common practice)', () => {
 
   it('what was done loose counts for nothing here, and again on leash it does', () => {
     const loose = onLeash.map((p): SetPlan => (p.rung === 'heel.word' ? { ...p, kit: 'none' } : p))
-    expect(shut(stateOf(loose), 'check-in.off-leash', yard)).toContain('heel “Word before stepping off” held on leash')
+    expect(shut(stateOf(loose), 'check-in.off-leash', yard)).toContain(
+      'heel “Word before stepping off” mastered on leash',
+    )
     expect(
       shut(
         stateOf([...loose, ...twice('heel.other-side').map((p) => ({ ...p, day: (p.day ?? 0) + 2 }))]),
@@ -70,7 +72,7 @@ describe('the unclip gate (common practice)', () => {
 
 describe('the cue guard (common practice)', () => {
   it('no calling off leash until the leash recall is held at the level and place in question', () => {
-    expect(shut(stateOf(onLeash), 'recall.off-leash', yard)).toContain('held on leash here, at level 0 or above')
+    expect(shut(stateOf(onLeash), 'recall.off-leash', yard)).toContain('mastered on leash here, at level 0 or above')
     const inYard: SetPlan[] = [2, 3].map((day) => ({
       rung: 'recall.line-30',
       reps: 'C C C C C C C C C C',
@@ -87,10 +89,10 @@ describe('the cue guard (common practice)', () => {
   it('no recall word until the dog comes to its attention signal', () => {
     const found = ownRung(houseCurriculum, 'recall.bowl-word')
     const onLine = { ...barn, kit: 'self-winding leash' }
-    expect(found && shutBecause(stateOf([]), houseCurriculum, found.rung, onLine)).toBe(
-      'needs recall “Attention signal” held',
+    expect(found && lockedReason(stateOf([]), houseCurriculum, found.rung, onLine)).toBe(
+      'needs recall “Attention signal” mastered',
     )
-    expect(found && shutBecause(stateOf(twice('recall.bowl')), houseCurriculum, found.rung, onLine)).toBeUndefined()
+    expect(found && lockedReason(stateOf(twice('recall.bowl')), houseCurriculum, found.rung, onLine)).toBeUndefined()
   })
 
   it('a call without a leash is a call off leash, in the training room as well', () => {
@@ -107,13 +109,13 @@ describe('the cue guard (common practice)', () => {
           'check-in.off-leash',
           yard,
         ),
-      ]).toEqual([kit, expect.stringContaining('recall “Long line, 30 steps” held on leash')])
+      ]).toEqual([kit, expect.stringContaining('recall “Long line, 30 steps” mastered on leash')])
   })
 })
 
 it('a rung of a kind of place is shut elsewhere, a prerequisite shuts it anywhere', () => {
   const street = findRung(houseCurriculum, 'down.street')
-  expect(street && shutBecause(stateOf([]), houseCurriculum, street.rung, barn)).toContain('its own kind of place')
+  expect(street && lockedReason(stateOf([]), houseCurriculum, street.rung, barn)).toContain('its own kind of location')
   const stay = findRung(houseCurriculum, 'sit-stay.1s')
-  expect(stay && shutBecause(stateOf([]), houseCurriculum, stay.rung, barn)).toBe('needs sit “Empty hand” held')
+  expect(stay && lockedReason(stateOf([]), houseCurriculum, stay.rung, barn)).toBe('needs sit “Empty hand” mastered')
 })

@@ -1,12 +1,13 @@
 import { allNeeds, findRung, gateOf, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Curriculum, Gate, PlaceKind, Rung } from '../curriculum/types'
-import { enclosed } from '../dog/early'
+import { enclosed } from '../dog/ageLimits'
 import { noKit } from '../curriculum/types'
-import { heldSince, isHeld, type DogState } from './state'
+import { masteredSince, isMastered, type DogState } from './state'
+import type { PlaceId } from '../ids'
 
 /** Where and on what a rung is to be worked. */
 export interface GateContext {
-  readonly placeId: string
+  readonly placeId: PlaceId
   readonly placeKind: PlaceKind
   readonly level: number
   readonly kit: string
@@ -18,11 +19,11 @@ export type Holds = (rung: RungPlaceInLadder) => boolean
 const holdsIn =
   (state: DogState): Holds =>
   (rung) =>
-    isHeld(rung.run, state.runs[rung.runKey], rung.index)
+    isMastered(rung.ladder, state.runs[rung.ladderKey], rung.index)
 
 /** Whether a rung is held on leash: what was done on no kit counts for nothing here. */
 export const isHeldOnLeash = (state: DogState, at: RungPlaceInLadder): boolean =>
-  isHeld(at.run, state.runs[at.runKey], at.index, true)
+  isMastered(at.ladder, state.runs[at.ladderKey], at.index, true)
 
 /** What a rung or gate asks for and is not held; an id that this ladder does not have stands as it is. */
 export interface Missing {
@@ -51,9 +52,9 @@ export const unmetNeeds = (state: DogState, curriculum: Curriculum, rung: Rung):
     allNeeds(curriculum, rung),
   ).rungs
 
-const sayNeeds = ({ rungs, unknown }: Missing): string =>
+const needsText = ({ rungs, unknown }: Missing): string =>
   [
-    ...rungs.map((m) => `${m.command.name.toLowerCase()} “${m.rung.name}” held`),
+    ...rungs.map((m) => `${m.command.name.toLowerCase()} “${m.rung.name}” mastered`),
     ...unknown.map((id) => `${id}, which this ladder does not have`),
   ].join(', ')
 
@@ -63,7 +64,7 @@ const sayNeeds = ({ rungs, unknown }: Missing): string =>
  * no calling off leash until the leash recall is held at this level and place. A gate that the curriculum does not name
  * stays shut.
  */
-export function shutBecause(
+export function lockedReason(
   state: DogState,
   curriculum: Curriculum,
   rung: Rung,
@@ -71,9 +72,9 @@ export function shutBecause(
   holds: Holds = holdsIn(state),
 ): string | undefined {
   const needs = missing(holds, curriculum, rung.needs)
-  if (needs !== nothing) return `needs ${sayNeeds(needs)}`
+  if (needs !== nothing) return `needs ${needsText(needs)}`
   if (rung.criterion.place !== undefined && rung.criterion.place !== where.placeKind)
-    return 'this rung counts only in its own kind of place'
+    return 'this rung counts only in its own kind of location'
   // A dog that is called without a leash is called off leash, in a room as well.
   const indoors = where.placeKind === 'room' || where.placeKind === 'corridor'
   const loose = rung.gate !== undefined || (where.kit === noKit && (!indoors || rung.kind === 'recall'))
@@ -90,7 +91,7 @@ function gateShutBecause(state: DogState, curriculum: Curriculum, rung: Rung, wh
   const unclip = missing((at) => isHeldOnLeash(state, at), curriculum, [
     ...new Set([...gate.needs, ...(rung.gate === undefined ? [] : rung.needs)]),
   ])
-  if (unclip !== nothing) return `off leash needs ${sayNeeds(unclip)} on leash`
+  if (unclip !== nothing) return `off leash needs ${needsText(unclip)} on leash`
   return rung.kind === 'recall' ? callShutBecause(state, curriculum, gate, where) : undefined
 }
 
@@ -98,10 +99,10 @@ function gateShutBecause(state: DogState, curriculum: Curriculum, rung: Rung, wh
 function callShutBecause(state: DogState, curriculum: Curriculum, gate: Gate, where: GateContext): string | undefined {
   if (gate.call === undefined) return undefined
   const line = findRung(curriculum, gate.call)
-  if (!line) return `no calling off leash: ${gate.call} is not in this ladder`
+  if (!line) return `no calling off leash: ${gate.call} is not in this curriculum`
   return mayCall(state, line, where)
     ? undefined
-    : `no calling off leash until ${line.command.name.toLowerCase()} “${line.rung.name}” is held on leash here, ` +
+    : `no calling off leash until ${line.command.name.toLowerCase()} “${line.rung.name}” is mastered on leash here, ` +
         `at level ${where.level} or above`
 }
 
@@ -111,7 +112,7 @@ export const mayCall = (
   line: RungPlaceInLadder,
   where: Pick<GateContext, 'placeId' | 'level'>,
 ): boolean =>
-  heldSince(line.run, state.runs[line.runKey], line.index, {
+  masteredSince(line.ladder, state.runs[line.ladderKey], line.index, {
     level: where.level,
     place: where.placeId,
     leashed: true,

@@ -2,30 +2,31 @@ import { ownRung, type RungPlaceInLadder } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import { compareFacts, type FactOrder, type RepFact, type SetContext, type SetFact } from '../facts/fact'
 import { asksOf, metBy } from '../rule/rule'
-import { beginAnew } from './anew'
+import { resetRungs } from './resetRungs'
 import { carryOver } from './carryOver'
-import { Climbs, tallyOf, topOf } from './climbs'
-import { contextStanding } from './context'
-import { dropAfter, lowWindow, putBack } from './drop'
+import { LadderProgresses, tallyOf, topOf } from './ladderProgress'
+import { contextStatus } from './contextStatus'
+import { dropAfter, lowWindow, putBack } from './dropBack'
 import { dropBack, stepBack } from './dropped'
-import { shutBecause } from './gates'
-import { setsMarked, type Mark } from './mark'
+import { lockedReason } from './gates'
+import { setsMarked, type Checkpoint } from './checkpoint'
 import { meet } from './met'
-import { failedRefresher } from './refresher'
+import { beginCold, failedRefresher, isRefresher } from './refresher'
 import { regimeAt, type Regime, type Regimes } from './regime'
 import type { Folding, OnRefresher, Progress, RepAt } from './repAt'
 import { resultOf } from './result'
 import { movesNothing, shownByOwner, untold, type Ruling } from './ruling'
-import { noteFirstRep, notePractice } from './showings'
-import { emptyRunState, isHeldBy, type DogState } from './state'
+import { noteFirstRep, notePractice } from './coldReps'
+import { emptyLadderState, isMasteredBy, type DogState } from './state'
 import { countResult } from './tally'
-import { countBlock, markStuckByBlocks, noteBlock } from './trouble'
+import { countBlock, markStuckByBlocks, noteBlock } from './stuckDetection'
 import { restartWindow, slideWindow } from './window'
+import type { RungId } from '../ids'
 
 /** Folds reps into a state. What it caches is only to be quick: everything that lasts is in the state. */
 export class Fold implements Folding {
   private readonly open = new Map<string, Progress>()
-  readonly climbs: Climbs
+  readonly climbs: LadderProgresses
   /** Raised whenever something may have come to be held or stopped being so, or a context moved. */
   private heldTick = 1
   private last: FactOrder | undefined
@@ -36,7 +37,7 @@ export class Fold implements Folding {
     private regime: Regime,
     readonly onRefresher: OnRefresher | undefined = undefined,
   ) {
-    this.climbs = new Climbs(state)
+    this.climbs = new LadderProgresses(state)
   }
 
   /** Takes up a set in the middle. */
@@ -59,7 +60,7 @@ export class Fold implements Folding {
     this.heldTick++
   }
 
-  get mark(): Mark {
+  get mark(): Checkpoint {
     const { last } = this
     return {
       last: last && { at: last.at, device: last.device, seq: last.seq },
@@ -68,7 +69,7 @@ export class Fold implements Folding {
   }
 
   /** Takes up where an earlier fold stopped. */
-  goOn(mark: Mark): void {
+  goOn(mark: Checkpoint): void {
     this.last = mark.last
     for (const { id, reps, clean } of mark.sets)
       this.open.set(id, { ...this.begin({ rungId: '' }), regime: undefined, reps, clean })
@@ -81,7 +82,7 @@ export class Fold implements Folding {
     for (let i = this.regimes.indexOf(this.regime) + 1; i <= to; i++) this.enterNext(this.regimes[i] ?? regime)
   }
 
-  private isHeldNow(rungId: string): boolean {
+  private isHeldNow(rungId: RungId): boolean {
     const found = ownRung(this.regime.curriculum, rungId)
     return found !== undefined && this.climbs.holds(found)
   }
@@ -93,27 +94,29 @@ export class Fold implements Folding {
       this.moved()
     }
     this.regime = regime
-    this.state.under = Math.max(0, regime.from)
+    this.state.under = Math.max(0, regime.fromMs)
     if (regime.anew) this.startAnew(regime.anew)
     for (const rungId of regime.starts ?? []) this.start(rungId)
   }
 
   /** Puts a rung in hand. One that this ladder does not have is passed over. */
-  private start(rungId: string): void {
+  private start(rungId: RungId): void {
     const found = ownRung(this.regime.curriculum, rungId)
     if (!found) return
-    const runState = (this.state.runs[found.runKey] ??= emptyRunState())
+    const runState = (this.state.runs[found.ladderKey] ??= emptyLadderState())
     runState.position = found.index
     restartWindow(runState.window, '')
     this.moved()
   }
 
-  /** Begins rungs anew in every run that was ever worked. */
+  /** Begins rungs again in every run that was ever worked. */
   private startAnew(rungIds: readonly string[]): void {
     const found = rungIds.flatMap((id) => ownRung(this.regime.curriculum, id) ?? [])
-    for (const { run, runKey } of found.filter((f, i) => found.findIndex((o) => o.runKey === f.runKey) === i)) {
-      const runState = this.state.runs[runKey]
-      if (runState) beginAnew(run, runState, rungIds)
+    for (const { ladder, ladderKey } of found.filter(
+      (f, i) => found.findIndex((o) => o.ladderKey === f.ladderKey) === i,
+    )) {
+      const runState = this.state.runs[ladderKey]
+      if (runState) resetRungs(ladder, runState, rungIds)
     }
     this.climbs.clear()
     this.moved()
@@ -166,7 +169,7 @@ export class Fold implements Folding {
 
   /** What is known of the set under the rules in force at this rep. */
   private under(set: SetContext, rep: RepFact, progress: Progress): Progress {
-    if (this.regimes.length > 1 && rep.at >= this.regime.from) this.enter(regimeAt(this.regimes, rep.at))
+    if (this.regimes.length > 1 && rep.at >= this.regime.fromMs) this.enter(regimeAt(this.regimes, rep.at))
     return progress.regime === this.regime
       ? progress
       : { ...this.begin(set), reps: progress.reps, clean: progress.clean }
@@ -182,7 +185,7 @@ export class Fold implements Folding {
     // What an owner shows fills the hands of the grid; it says nothing of what the dog was taught.
     if (set.turn === 'owner') return shownByOwner
     const { found } = progress
-    if (!found) return this.beyond(set.rungId, progress.reps >= 10, 'this curriculum has no such rung')
+    if (!found) return this.beyond(set.rungId, progress.reps >= 10, 'that rung is not in this curriculum')
     if (progress.asOf !== this.heldTick) this.look(progress, found, set)
     if (progress.shut !== undefined)
       return this.beyond(found.rung.id, progress.reps >= found.rung.setReps, progress.shut)
@@ -191,24 +194,24 @@ export class Fold implements Folding {
 
   /** Whether the rung is shut here, and how far it is here under what is held. */
   private look(progress: Progress, found: RungPlaceInLadder, set: SetContext): void {
-    const { rung, run, index } = found
-    progress.shut = shutBecause(this.state, this.regime.curriculum, rung, set, this.climbs.holds)
+    const { rung, ladder, index } = found
+    progress.shut = lockedReason(this.state, this.regime.curriculum, rung, set, this.climbs.holds)
     const climb = this.climbs.of(found)
     progress.top = climb ? topOf(climb) : -1
     progress.context =
       climb && progress.top >= 0 && index <= progress.top
-        ? contextStanding(run, climb.state, set, progress.top)
+        ? contextStatus(ladder, climb.state, set, progress.top)
         : undefined
     progress.asOf = this.heldTick
   }
 
-  private beyond(rungId: string, endsSet: boolean, why: string): Ruling {
+  private beyond(rungId: RungId, endsSet: boolean, why: string): Ruling {
     this.state.beyond[rungId] = (this.state.beyond[rungId] ?? 0) + 1
     return movesNothing(rungId, endsSet, why)
   }
 
   private judge(found: RungPlaceInLadder, progress: Progress, set: SetContext, rep: RepFact, tell: boolean): Ruling {
-    const { rung, run, index } = found
+    const { rung, ladder, index } = found
     const { judging } = this.regime
     const climb = (progress.climb ??= this.climbs.begun(found))
     const tally = (progress.tally ??= tallyOf(climb, index))
@@ -216,10 +219,9 @@ export class Fold implements Folding {
     const heldBefore = progress.top
     const climbing = progress.context !== undefined && progress.context.open.length > 0
     const asksHeld = rep.faults.length > 0 || (rep.outcome === 'miss' && rung.kind === 'timed')
-    const heldHere = asksHeld && index <= heldBefore && isHeldBy(run, climb.tallies, index)
-    const refresher = set.purpose === 'refresh' && !climbing && heldBefore >= 0 && index === heldBefore
-    // A refresher is judged by its own reps: what was done before it says nothing about what is left.
-    if (refresher && progress.reps === 1) restartWindow(runState.window, rung.id)
+    const heldHere = asksHeld && index <= heldBefore && isMasteredBy(ladder, climb.tallies, index)
+    const refresher = isRefresher(set, index, heldBefore, climbing)
+    if (refresher) beginCold(runState.window, rung.id, progress.reps)
     const result = resultOf(rung, set, rep, judging, heldHere)
     if (result === 'C') progress.clean++
     if (climbing || index > heldBefore || refresher) this.state.gained++
@@ -228,7 +230,7 @@ export class Fold implements Folding {
     noteBlock(tally, set.blockId)
     if (!refresher && runState.memory)
       noteFirstRep(this, {
-        runKey: found.runKey,
+        ladderKey: found.ladderKey,
         runState,
         at: rep.at,
         index,
@@ -246,7 +248,7 @@ export class Fold implements Folding {
       tally.clean === 2 &&
       tally.met.length === 0 &&
       is(rung, 'bed')
-    const sentBack = () => dropAfter(run, index, result, rep.brokeSeconds, window)
+    const sentBack = () => dropAfter(ladder, index, result, rep.brokeSeconds, window)
     // Whatever the window holds: what sends the dog back never moves it on.
     const drops = result === 'C' ? undefined : sentBack()
     const asks = (progress.asks ??= asksOf(rung.rule))
@@ -273,7 +275,7 @@ export class Fold implements Folding {
       if (drop) return climbing ? stepBack(this, at, drop) : dropBack(this, at, drop)
       notePractice(this, at)
     }
-    markStuckByBlocks(run, runState, tally, index)
+    markStuckByBlocks(ladder, runState, tally, index)
     if (!tell) return untold
     const isPutBack = result === 'M' && rung.kind === 'timed'
     return {

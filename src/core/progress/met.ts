@@ -1,22 +1,22 @@
 import { noKit, type Rung } from '../curriculum/types'
-import { tooEarlyBecause } from '../dog/early'
+import { belowAgeBecause } from '../dog/ageLimits'
 import type { SetContext } from '../facts/fact'
-import { passedAgain } from './anew'
-import { contextStanding, noteReached } from './context'
-import { shutBecause } from './gates'
+import { passedAgain } from './resetRungs'
+import { contextStatus, noteReached } from './contextStatus'
+import { lockedReason } from './gates'
 import { judgedAt, type Folding, type RepAt } from './repAt'
 import { ended, untold, type Ruling } from './ruling'
-import { noteShowing } from './showings'
-import { noDay, topHeldBy } from './state'
+import { noteRetentionTest } from './coldReps'
+import { noDay, topMasteredBy } from './state'
 import { noteMet } from './tally'
-import { clearTrouble } from './trouble'
+import { clearStuck } from './stuckDetection'
 import { lowest, restartWindow } from './window'
 
 /** The rule is met: what it leads on to. `span`: the newest reps it was met by; `offered`: by these alone. */
 export function meet(fold: Folding, at: RepAt, span: number, offered: boolean): Ruling {
-  const { found, climb, tally, set, rep, heldBefore, refresher } = at
-  const { rung, run, index } = found
-  const runState = climb.state
+  const { found, climb: progress, tally, set, rep, heldBefore, refresher } = at
+  const { rung, ladder, index } = found
+  const runState = progress.state
   const { window } = runState
   const common = {
     place: window.placeReps >= span ? window.place : undefined,
@@ -28,32 +28,36 @@ export function meet(fold: Folding, at: RepAt, span: number, offered: boolean): 
   const isFirst = tally.met.length === 0
   noteMet(tally, set.unsure === true ? noDay : set.day, common)
   tally.lastMet = fold.state.tick
-  const further = noteReached(run, runState, index, heldBefore, common)
-  clearTrouble(run, runState, climb.tallies, index)
+  const further = noteReached(ladder, runState, index, heldBefore, common)
+  clearStuck(ladder, runState, progress.tallies, index)
   restartWindow(window, rung.id)
   const advanced = index >= runState.position
   if (advanced) runState.position = index + 1
-  if (runState.again !== undefined) passedAgain(run, runState, index)
-  const top = (climb.top = topHeldBy(run, climb.tallies, heldBefore))
+  if (runState.again !== undefined) passedAgain(ladder, runState, index)
+  const top = (progress.top = topMasteredBy(ladder, progress.tallies, heldBefore))
   fold.moved()
   // What a dog that never misses needs as well: a first pass, what comes to be held, a step in what is new, a
   // refresher.
   if (isFirst || top > heldBefore || refresher || (at.climbing && further)) fold.state.came += span
   if (top >= 0) {
     if (!runState.memory) runState.memory = { since: rep.at, shown: [] }
-    else if (refresher) noteShowing(fold, at, true)
+    else if (refresher) noteRetentionTest(fold, at, true)
     else if (index >= heldBefore) runState.memory = { since: rep.at, shown: runState.memory.shown }
   }
   if (!at.tell) return untold
-  const context = top >= 0 && index <= top ? contextStanding(run, runState, set, top) : undefined
-  const next = advanced ? run.rungs[runState.position] : at.climbing && context ? run.rungs[context.index] : undefined
+  const context = top >= 0 && index <= top ? contextStatus(ladder, runState, set, top) : undefined
+  const next = advanced
+    ? ladder.rungs[runState.position]
+    : at.climbing && context
+      ? ladder.rungs[context.index]
+      : undefined
   const onward = next !== undefined && next.id !== rung.id
-  const waits = next && onward ? notYet(fold, next, set) : undefined
-  if (next && waits !== undefined)
+  const notReady = next && onward ? notYet(fold, next, set) : undefined
+  if (next && notReady !== undefined)
     return ended(judgedAt(at), advanced ? 'waits' : 'met-again', rung, {
       kind: 'met-waits',
       next,
-      until: waits,
+      until: notReady,
       offered,
     })
   // The top of a ladder is passed, and moves on to nothing.
@@ -69,8 +73,8 @@ function notYet(fold: Folding, next: Rung, set: SetContext): string | undefined 
   const placeKind = next.criterion.place ?? set.placeKind
   const { age, curriculum } = fold.now
   return (
-    (age && tooEarlyBecause(next, age, set.day, placeKind)) ??
-    shutBecause(
+    (age && belowAgeBecause(next, age, set.day, placeKind)) ??
+    lockedReason(
       fold.state,
       curriculum,
       next,

@@ -7,13 +7,22 @@ import { plainDog } from '../dog/traits'
 import { defaultMethod } from '../method/method'
 import { methodRows } from '../method/rows'
 import { dayName, freeze, monday, passTo, setsFrom, type SetPlan } from '../tests/facts'
-import { shutBecause } from './gates'
-import { houseForgetting } from './memory'
+import { lockedReason } from './gates'
+import { houseForgetting } from './retention'
 import { always, regimeOf } from './regime'
-import { summarise } from '../promise/summary'
+import { summarize } from '../promise/summary'
 
 import { applyRep, foldDog } from './fold'
-import { emptyDogState, emptyRunState, emptyTally, heldSince, isHeld, talliesOf, topHeld, topHeldBy } from './state'
+import {
+  emptyDogState,
+  emptyLadderState,
+  emptyTally,
+  masteredSince,
+  isMastered,
+  talliesOf,
+  topMastered,
+  topMasteredBy,
+} from './state'
 import { wren } from '../tests/wren'
 
 const rungIds = houseCurriculum.commands.flatMap((c) => rungsOf(c)).map((r) => r.id)
@@ -72,12 +81,12 @@ describe('standing is a pure fold over the facts', () => {
       fc.property(history, (sets) => {
         const state = foldDog(always(houseCurriculum), sets)
         for (const command of houseCurriculum.commands)
-          for (const run of command.runs) {
-            const runState = state.runs[`${command.id}/${run.id}`]
-            const top = run.rungs.findLastIndex((_, i) => isHeld(run, runState, i))
-            expect(topHeld(run, runState)).toBe(top)
+          for (const ladder of command.runs) {
+            const runState = state.runs[`${command.id}/${ladder.id}`]
+            const top = ladder.rungs.findLastIndex((_, i) => isMastered(ladder, runState, i))
+            expect(topMastered(ladder, runState)).toBe(top)
             if (runState && top >= 0)
-              expect(topHeldBy(run, talliesOf(run, runState), Math.floor(top / 2))).toBe(
+              expect(topMasteredBy(ladder, talliesOf(ladder, runState), Math.floor(top / 2))).toBe(
                 Math.max(top, Math.floor(top / 2)),
               )
           }
@@ -96,9 +105,9 @@ describe('standing is a pure fold over the facts', () => {
     })
     const runs = houseCurriculum.commands.flatMap((c) => c.runs)
     fc.assert(
-      fc.property(fc.constantFrom(...runs), fc.array(tally, { minLength: 30, maxLength: 30 }), (run, drawn) => {
-        const state = emptyRunState()
-        run.rungs.forEach((rung, i) => {
+      fc.property(fc.constantFrom(...runs), fc.array(tally, { minLength: 30, maxLength: 30 }), (ladder, drawn) => {
+        const state = emptyLadderState()
+        ladder.rungs.forEach((rung, i) => {
           const t = drawn[i]
           if (t?.worked)
             state.tallies[rung.id] = {
@@ -109,11 +118,13 @@ describe('standing is a pure fold over the facts', () => {
               slipped: t.slipped,
             }
         })
-        expect(topHeld(run, state)).toBe(run.rungs.findLastIndex((_, i) => isHeld(run, state, i)))
+        expect(topMastered(ladder, state)).toBe(ladder.rungs.findLastIndex((_, i) => isMastered(ladder, state, i)))
         // What holds, and what holds on leash, is what has a day since which it does.
-        run.rungs.forEach((_, i) => {
+        ladder.rungs.forEach((_, i) => {
           for (const leashed of [false, true])
-            expect(isHeld(run, state, i, leashed)).toBe(heldSince(run, state, i, { leashed }) !== undefined)
+            expect(isMastered(ladder, state, i, leashed)).toBe(
+              masteredSince(ladder, state, i, { leashed }) !== undefined,
+            )
         })
       }),
       { numRuns: 500 },
@@ -138,7 +149,9 @@ describe('standing is a pure fold over the facts', () => {
           'clean',
         )
         const after = foldDog(always(houseCurriculum), [...sets, ...clean])
-        expect(after.runs[found.runKey]?.position ?? 0).toBeGreaterThanOrEqual(before.runs[found.runKey]?.position ?? 0)
+        expect(after.runs[found.ladderKey]?.position ?? 0).toBeGreaterThanOrEqual(
+          before.runs[found.ladderKey]?.position ?? 0,
+        )
       }),
       { numRuns: 150 },
     )
@@ -156,7 +169,7 @@ describe('reps beyond a gate', () => {
           const found = findRung(houseCurriculum, rung)
           if (!found) throw new Error(rung)
           fc.pre(
-            shutBecause(before, houseCurriculum, found.rung, {
+            lockedReason(before, houseCurriculum, found.rung, {
               placeId: 'square',
               placeKind: 'square',
               level: 0,
@@ -220,8 +233,8 @@ describe('suggestions', () => {
         const sets = far ? [...advanced, ...random] : random
         const method = { ...defaultMethod, ...set }
         const regime = regimeOf(houseCurriculum, method, { traits: plainDog, side: 'left', young: false })
-        const state = foldDog([{ from: Number.NEGATIVE_INFINITY, ...regime }], sets)
-        const summary = summarise(regime.curriculum, state, promises, { days: 0, reps: 0 })
+        const state = foldDog([{ fromMs: Number.NEGATIVE_INFINITY, ...regime }], sets)
+        const summary = summarize(regime.curriculum, state, promises, { days: 0, reps: 0 })
         const dog = {
           promises: promises.slice(0, promised),
           words: wren(),
@@ -252,7 +265,7 @@ describe('suggestions', () => {
           const where = places.find((p) => p.id === s.placeId) ?? places[0]
           expect([
             s.rungId,
-            shutBecause(state, regime.curriculum, found.rung, {
+            lockedReason(state, regime.curriculum, found.rung, {
               placeId: where.id,
               placeKind: where.kind,
               level: s.level,
@@ -261,7 +274,10 @@ describe('suggestions', () => {
           ]).toEqual([s.rungId, undefined])
           // Nothing is skipped: every rung below on the way was passed, or is the one suggested.
           expect(found.index).toBeLessThanOrEqual(
-            Math.max(state.runs[found.runKey]?.position ?? 0, topHeld(found.run, state.runs[found.runKey])),
+            Math.max(
+              state.runs[found.ladderKey]?.position ?? 0,
+              topMastered(found.ladder, state.runs[found.ladderKey]),
+            ),
           )
         }
       },

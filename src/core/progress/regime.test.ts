@@ -10,9 +10,11 @@ import { plainDog } from '../dog/traits'
 import { defaultMethod, kindOf, optionsOf, rowIds, type DatedChange } from '../method/method'
 import { monday, msPerDay, passTo, setsFrom, type SetPlan } from '../tests/facts'
 import { foldDog } from './fold'
-import { cellKey } from './context'
-import { isHeld, type DogState } from './state'
+import { cellKey } from './contextStatus'
+import { isMastered, type DogState } from './state'
 import { always, ladderAt, newest, regimeAt, regimeOf, regimesOf, upTo, type Regime } from './regime'
+import type { RungId } from '../ids'
+import type { EpochMs } from '../epochMs'
 
 const startOfDay = (day: string) => Date.parse(`${day}T00:00:00Z`)
 const from = Number.NEGATIVE_INFINITY
@@ -33,7 +35,7 @@ describe('what held when', () => {
   })
 
   it('is a new regime with each version moved to and each judging setting switched', () => {
-    expect(regimes.map((r) => [r.from, r.curriculum.version, r.judging.late])).toEqual([
+    expect(regimes.map((r) => [r.fromMs, r.curriculum.version, r.judging.late])).toEqual([
       [from, houseCurriculum.version, 'help-then-pay'],
       [monday + 2 * msPerDay, later.version, 'help-then-pay'],
       [change.at, later.version, 'not-paid'],
@@ -44,7 +46,7 @@ describe('what held when', () => {
 
   it('the ladder of a moment is that of the newest regime of then, whatever came when', () => {
     const moment = fc.integer({ min: 0, max: 40 }).map((d) => monday + d * msPerDay)
-    const inTime = <T extends { readonly at: number }>(all: readonly T[]) => [...all].sort((a, b) => a.at - b.at)
+    const inTime = <T extends { readonly at: EpochMs }>(all: readonly T[]) => [...all].sort((a, b) => a.at - b.at)
     fc.assert(
       fc.property(
         fc.record({
@@ -106,7 +108,7 @@ describe('a state carried from one ladder to another', () => {
     const state = foldDog(
       [
         ...always(houseCurriculum),
-        { from: monday + 20 * msPerDay, curriculum: other, judging: always(other)[0].judging },
+        { fromMs: monday + 20 * msPerDay, curriculum: other, judging: always(other)[0].judging },
       ],
       setsFrom(passTo(houseCurriculum, upTo)),
     )
@@ -127,7 +129,7 @@ describe('a state carried from one ladder to another', () => {
     const moved = foldDog(
       [
         ...always(before),
-        { from: monday + 20 * msPerDay, curriculum: houseCurriculum, judging: always(houseCurriculum)[0].judging },
+        { fromMs: monday + 20 * msPerDay, curriculum: houseCurriculum, judging: always(houseCurriculum)[0].judging },
       ],
       setsFrom([...passTo(before, 'recall.hide'), ...passTo(before, 'sit-stay.10m-5s')]),
     )
@@ -160,12 +162,12 @@ describe('a state carried from one ladder to another', () => {
       startOfDay,
     })
   const hour = 3_600_000
-  const inHand = (state: DogState, regime: Regime, rungId: string) => {
+  const inHand = (state: DogState, regime: Regime, rungId: RungId) => {
     const at = ownRung(houseCurriculum, rungId)
     const run = regime.curriculum.commands
       .find((c) => c.id === at?.command.id)
-      ?.runs.find((r) => `${at?.command.id ?? ''}/${r.id}` === at?.runKey)
-    return run?.rungs[state.runs[at?.runKey ?? '']?.position ?? 0]?.id
+      ?.runs.find((r) => `${at?.command.id ?? ''}/${r.id}` === at?.ladderKey)
+    return run?.rungs[state.runs[at?.ladderKey ?? '']?.position ?? 0]?.id
   }
 
   it('any row switched and put back within the hour leaves every rung in hand where it was', () => {
@@ -228,8 +230,8 @@ describe('a state carried from one ladder to another', () => {
     expect(front(before)?.criterion.words).toBe('comes in straight and sits in front')
     expect(front(after)).toMatchObject({
       name: 'Sits, and you step in',
-      criterion: { words: 'comes in straight and sits; you step in until it is at your right side' },
-      payWhere: 'At the seam of your right side, once you stand beside it',
+      criterion: { words: 'comes in straight and sits; you step in until the dog is at your right side' },
+      payWhere: 'At the seam of your right side, once you stand beside the dog',
     })
     expect(after?.anew).toEqual(['recall.front', 'recall.through'])
     expect(withFinish([{ at, finish: 'front' }]).map((r) => r.anew)).toEqual([undefined, undefined])
@@ -258,20 +260,20 @@ describe('a state carried from one ladder to another', () => {
     const at = ownRung(houseCurriculum, 'recall.front')
     if (!at) throw new Error('no front')
     const held = (state: DogState) =>
-      [at.index - 1, at.index, at.index + 1].map((i) => isHeld(at.run, state.runs[at.runKey], i))
+      [at.index - 1, at.index, at.index + 1].map((i) => isMastered(at.ladder, state.runs[at.ladderKey], i))
     const sets = setsFrom([...up(0), ...up(1)])
     const first = foldDog([regimes[0]], sets)
     const then = foldDog(regimes, sets)
     expect(held(first)).toEqual([true, true, true])
     // In its place both had been reached; under the new finish neither has, and what lies below both has.
-    const reached = (state: DogState) => state.runs[at.runKey]?.climbs[cellKey(0, 'barn')]?.reached
+    const reached = (state: DogState) => state.runs[at.ladderKey]?.climbs[cellKey(0, 'barn')]?.reached
     expect(reached(first)).toBe('recall.through')
     expect(held(then)).toEqual([true, false, false])
-    expect(reached(then)).toBe(at.run.rungs[at.index - 1]?.id)
-    expect(then.runs[at.runKey]?.position).toBe(at.index)
-    // Reps are counted on: only what was met begins anew.
-    expect(then.runs[at.runKey]?.tallies['recall.front']?.reps).toBe(
-      first.runs[at.runKey]?.tallies['recall.front']?.reps,
+    expect(reached(then)).toBe(at.ladder.rungs[at.index - 1]?.id)
+    expect(then.runs[at.ladderKey]?.position).toBe(at.index)
+    // Reps are counted on: only what was met begins again.
+    expect(then.runs[at.ladderKey]?.tallies['recall.front']?.reps).toBe(
+      first.runs[at.ladderKey]?.tallies['recall.front']?.reps,
     )
     const anew = setsFrom([...up(0), ...up(1), ...up(4).slice(-2), ...up(5).slice(-2)])
     expect(held(foldDog(regimes, anew))).toEqual([true, true, true])

@@ -1,18 +1,20 @@
 import { findCommand, ownRung, withRole } from '../curriculum/lookup'
 import { is } from '../curriculum/roles'
 import type { Finish } from '../dog/finish'
-import { ladderFor, ladderKey, type LadderDog } from '../dog/ladder'
-import type { Age } from '../dog/early'
+import { adaptCurriculum, adaptationKey, type AdaptedFor } from '../dog/adaptCurriculum'
+import type { Age } from '../dog/ageLimits'
 import { youngUntilDays, type DogTraits } from '../dog/traits'
 import type { Curriculum, Stage } from '../curriculum/types'
 import { addDays } from '../days'
 import { judged, judgingOf, type Judging } from '../method/judging'
 import { chosen, defaultMethod, kindOf, methodAt, rowIds, type DatedChange, type Method } from '../method/method'
+import type { RungId } from '../ids'
+import type { EpochMs } from '../epochMs'
 
 /** The ladder and the judging that hold for one dog from a moment on. */
 export interface Regime {
   /** Milliseconds since the epoch; the first regime holds from the beginning of time. */
-  readonly from: number
+  readonly fromMs: number
   readonly curriculum: Curriculum
   readonly judging: Judging
   /** The dog's age, where its rungs depend on it. */
@@ -25,8 +27,8 @@ export interface Regime {
 
 /** Where a run begins, from this moment on. It makes nothing passed and nothing held. */
 export interface Start {
-  readonly at: number
-  readonly rungId: string
+  readonly at: EpochMs
+  readonly rungId: RungId
 }
 
 /** Always at least one, in order of time. */
@@ -45,9 +47,9 @@ export interface RegimeSource {
   /** The day it came, `YYYY-MM-DD`: a young dog's first week is duration only. */
   readonly arrivesOn: string
   /** How the owner wants a recall to end, in order of time; the house’s way before the first. */
-  readonly finishes?: readonly { readonly at: number; readonly finish: Finish | undefined }[]
+  readonly finishes?: readonly { readonly at: EpochMs; readonly finish: Finish | undefined }[]
   /** Moments from which a command has another cue word, in order of time. */
-  readonly newWords?: readonly { readonly at: number; readonly command: string }[]
+  readonly newWords?: readonly { readonly at: EpochMs; readonly command: string }[]
   /** Starting rungs, in order of time. */
   readonly starts?: readonly Start[]
   /** Milliseconds at which a calendar day of the kennel begins. */
@@ -56,13 +58,13 @@ export interface RegimeSource {
 
 /**
  * What held for this dog when: a new regime with each version moved to, each judging setting changed, each baseline and
- * the day on which a dog stops being young, and with each other finish of a recall or cue word, whose rungs begin anew.
- * What was recorded before keeps the rules it was made under.
+ * the day on which a dog stops being young, and with each other finish of a recall or cue word, whose rungs begin
+ * again. What was recorded before keeps the rules it was made under.
  */
 export function regimesOf(source: RegimeSource): Regimes {
   const grownAt =
     source.traits.bornOn === null ? undefined : source.startOfDay(addDays(source.traits.bornOn, youngUntilDays))
-  const young = (at: number) => grownAt !== undefined && at < grownAt
+  const young = (at: EpochMs) => grownAt !== undefined && at < grownAt
   const first = source.versions[0]
   const moments = [
     ...new Set([
@@ -84,10 +86,10 @@ export function regimesOf(source: RegimeSource): Regimes {
         finish: source.finishes?.findLast((f) => f.at <= from)?.finish,
       }),
       age: { young: young(from), arrivesOn: source.arrivesOn },
-      from,
+      fromMs: from,
     }
   }
-  const regimes: [Regime, ...Regime[]] = [{ ...at(Number.NEGATIVE_INFINITY), from: Number.NEGATIVE_INFINITY }]
+  const regimes: [Regime, ...Regime[]] = [{ ...at(Number.NEGATIVE_INFINITY), fromMs: Number.NEGATIVE_INFINITY }]
   for (const moment of moments) {
     const next = at(moment)
     const last = regimes.at(-1)
@@ -118,7 +120,7 @@ export function regimesOf(source: RegimeSource): Regimes {
 /** The ladder that holds for this dog at a moment: that of the newest of its regimes, without those before it. */
 export function ladderAt(
   source: Pick<RegimeSource, 'versions' | 'changes' | 'traits' | 'side' | 'finishes' | 'startOfDay'>,
-  at: number,
+  at: EpochMs,
 ): Curriculum {
   const { traits, side } = source
   const version = source.versions.findLast((v) => v.from <= at) ?? source.versions[0]
@@ -139,11 +141,11 @@ const wordStages: readonly Stage[] = ['word-before-signal', 'smaller-signal', 'w
 
 /**
  * The rungs of a command that teach its word: those on which it is brought in, up to the word alone; of a hold, the one
- * on which the word is put to it. A new word begins them anew, and what is held stays held (common practice: the
- * behaviour is known, the new word goes before the old cue until it does alone).
+ * on which the word is put to it. A new word begins them again, and what is mastered stays mastered (common practice:
+ * the behavior is known, the new word goes before the old cue until it does alone).
  */
 export function wordRungs(curriculum: Curriculum, command: string): readonly string[] {
-  const rungs = findCommand(curriculum, command)?.runs.flatMap((run) => run.rungs) ?? []
+  const rungs = findCommand(curriculum, command)?.runs.flatMap((ladder) => ladder.rungs) ?? []
   const taught = rungs.filter((r) => r.cue !== 'none' && wordStages.includes(r.stage))
   return (taught.length > 0 ? taught : rungs.filter((r) => is(r, 'hold-word'))).map((r) => r.id)
 }
@@ -157,11 +159,14 @@ const judgingRows = rowIds.filter((id) => kindOf(id) === 'judging')
 const made = new WeakMap<Curriculum, Map<string, Made>>()
 
 /** The ladder of one dog under the judging rows of a method; the same object whenever these are asked for again. */
-export function regimeOf(curriculum: Curriculum, method: Method, dog: LadderDog): Made {
-  const key = `${ladderKey(dog)} ${judgingRows.map((id) => `${id}=${chosen(method, id)}`).join(' ')}`
+export function regimeOf(curriculum: Curriculum, method: Method, dog: AdaptedFor): Made {
+  const key = `${adaptationKey(dog)} ${judgingRows.map((id) => `${id}=${chosen(method, id)}`).join(' ')}`
   const known = made.get(curriculum)?.get(key)
   if (known) return known
-  const fresh: Made = { curriculum: ladderFor(judged(curriculum, method, dog.finish), dog), judging: judgingOf(method) }
+  const fresh: Made = {
+    curriculum: adaptCurriculum(judged(curriculum, method, dog.finish), dog),
+    judging: judgingOf(method),
+  }
   const all = made.get(curriculum) ?? new Map<string, Made>()
   all.set(key, fresh)
   made.set(curriculum, all)
@@ -170,20 +175,21 @@ export function regimeOf(curriculum: Curriculum, method: Method, dog: LadderDog)
 
 /** One regime for all time: this curriculum as it is, under the default method. */
 export const always = (curriculum: Curriculum, judging: Judging = judgingOf(defaultMethod)): Regimes => [
-  { from: Number.NEGATIVE_INFINITY, curriculum, judging },
+  { fromMs: Number.NEGATIVE_INFINITY, curriculum, judging },
 ]
 
 /** The regime in force at a moment. */
-export const regimeAt = (regimes: Regimes, at: number): Regime => regimes.findLast((r) => r.from <= at) ?? regimes[0]
+export const regimeAt = (regimes: Regimes, at: EpochMs): Regime => regimes.findLast((r) => r.fromMs <= at) ?? regimes[0]
 
 /** The last of these regimes; the one that holds now where they are those up to now. */
 export const newest = (regimes: Regimes): Regime => regimes[regimes.length - 1] ?? regimes[0]
 
 /** The regimes that had begun by this moment: what lies ahead judges nothing yet. */
-export function upTo(regimes: Regimes, now: number): Regimes {
+export function upTo(regimes: Regimes, now: EpochMs): Regimes {
   const [first, ...rest] = regimes
-  return [first, ...rest.filter((r) => r.from <= now)]
+  return [first, ...rest.filter((r) => r.fromMs <= now)]
 }
 
 /** The moment at which the next regime begins; undefined when none is known of. */
-export const changesAt = (regimes: Regimes, now: number): number | undefined => regimes.find((r) => r.from > now)?.from
+export const changesAt = (regimes: Regimes, now: EpochMs): number | undefined =>
+  regimes.find((r) => r.fromMs > now)?.fromMs

@@ -2,14 +2,14 @@ import type { RungPlaceInLadder } from '../curriculum/lookup'
 import type { RepFact, SetContext } from '../facts/fact'
 import type { Results } from '../rule/results'
 import type { Asks } from '../rule/rule'
-import type { Climb, Climbs } from './climbs'
-import type { ContextStanding } from './context'
-import type { Showing } from './memory'
+import type { LadderProgress, LadderProgresses } from './ladderProgress'
+import type { ContextStatus } from './contextStatus'
+import type { RetentionTest } from './retention'
 import type { Regime } from './regime'
 import type { DogState, RungTally } from './state'
 
 /** Called at the end of each refresher at what is held, with the half-life's history before it. */
-export type OnRefresher = (runKey: string, before: readonly Showing[], showing: Showing) => void
+export type OnRefresher = (ladderKey: string, before: readonly RetentionTest[], test: RetentionTest) => void
 
 /** What is known of a set while its reps are folded. */
 export interface Progress {
@@ -21,7 +21,7 @@ export interface Progress {
    */
   regime: Regime | undefined
   found: RungPlaceInLadder | undefined
-  climb: Climb | undefined
+  climb: LadderProgress | undefined
   /** What the rung’s rule asks for, once a rep was judged. */
   asks: Asks | undefined
   tally: RungTally | undefined
@@ -30,13 +30,13 @@ export interface Progress {
   /** The value of `heldTick` for which `shut`, `top` and `context` are right. */
   asOf: number
   shut: string | undefined
-  context: ContextStanding | undefined
+  context: ContextStatus | undefined
 }
 
 /** What a fold carries, as what a rep leads to may change it. */
 export interface Folding {
   readonly state: DogState
-  readonly climbs: Climbs
+  readonly climbs: LadderProgresses
   /** The rules in force. */
   readonly now: Regime
   readonly onRefresher: OnRefresher | undefined
@@ -47,7 +47,7 @@ export interface Folding {
 /** A rep that was judged, and what of its rung and set was known before. */
 export interface RepAt {
   readonly found: RungPlaceInLadder
-  readonly climb: Climb
+  readonly climb: LadderProgress
   readonly tally: RungTally
   readonly set: SetContext
   readonly rep: RepFact

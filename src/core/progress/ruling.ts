@@ -1,6 +1,7 @@
 import type { Rung } from '../curriculum/types'
 import type { Results } from '../rule/results'
-import type { DropReason } from './drop'
+import type { DropReason } from './dropBack'
+import type { RungId } from '../ids'
 
 /** What a rep means for the set and for the rung, without a word of it: what a fold returns. */
 export interface Ruling {
@@ -8,7 +9,7 @@ export interface Ruling {
   readonly kind: 'go-on' | 'moves-on' | 'waits' | 'met-again' | 'again' | 'back' | 'moves-nothing'
   readonly endsSet: boolean
   /** The rung to work next. */
-  readonly toRungId: string
+  readonly toRungId: RungId
   /** The rung worked, and the window of its results with this rep as the newest; undefined where nothing was judged. */
   readonly at: { readonly rung: Rung; readonly results: Results } | undefined
   readonly because: Because
@@ -33,7 +34,7 @@ export type Because =
 export const untold: Ruling = { kind: 'go-on', endsSet: false, toRungId: '', at: undefined, because: { kind: 'met' } }
 
 /** What is kept and moves nothing on. */
-export const movesNothing = (rungId: string, endsSet: boolean, why: string): Ruling => ({
+export const movesNothing = (rungId: RungId, endsSet: boolean, why: string): Ruling => ({
   kind: 'moves-nothing',
   endsSet,
   toRungId: rungId,
@@ -42,7 +43,7 @@ export const movesNothing = (rungId: string, endsSet: boolean, why: string): Rul
 })
 
 /** In the owner’s turn of a demonstration nothing moves. */
-export const shownByOwner = movesNothing('', false, 'the owner’s turn of a demonstration moves no ladder')
+export const shownByOwner = movesNothing('', false, 'the owner’s turn of a demonstration is not counted')
 
 /** A ruling that ends the set. */
 export const ended = (at: NonNullable<Ruling['at']>, kind: Ruling['kind'], to: Rung, because: Because): Ruling => ({

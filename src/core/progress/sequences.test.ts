@@ -3,10 +3,10 @@ import { houseCurriculum } from '../curriculum/house'
 import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { cleanReps, passTo, setsFrom, work, type SetPlan } from '../tests/facts'
-import { halfLifeDays } from './memory'
+import { halfLifeDays } from './retention'
 import { always } from './regime'
 import { cleanOf } from './result'
-import { heldSince, isPassed, type DogState } from './state'
+import { masteredSince, isPassed, type DogState } from './state'
 
 /** The house curriculum with no prerequisites, so that a sequence stands alone. */
 const open: Curriculum = {
@@ -23,8 +23,9 @@ const rungOf = (id: string) => {
   return found
 }
 const passed = (state: DogState, id: string) =>
-  isPassed(rungOf(id).run, state.runs[rungOf(id).runKey], rungOf(id).index)
-const held = (state: DogState, id: string) => heldSince(rungOf(id).run, state.runs[rungOf(id).runKey], rungOf(id).index)
+  isPassed(rungOf(id).ladder, state.runs[rungOf(id).ladderKey], rungOf(id).index)
+const held = (state: DogState, id: string) =>
+  masteredSince(rungOf(id).ladder, state.runs[rungOf(id).ladderKey], rungOf(id).index)
 const halfLife = (state: DogState) => {
   const memory = state.runs['sit-stay/duration']?.memory
   return memory && halfLifeDays(memory)
@@ -43,7 +44,7 @@ describe('sequences of reps and what happens (common practice; the numbers are t
       kind: 'back',
       toRungId: 'sit-stay.3s',
       endsSet: true,
-      why: 'Broke at 4 s of 5 s: the highest rung below it.',
+      why: 'Broke at 4 s of 5 s. Drop back to the highest rung below that.',
     })
   })
 
@@ -59,7 +60,7 @@ describe('sequences of reps and what happens (common practice; the numbers are t
     expect(after('place.20s', { rung: 'place.20s', reps: 'M2' }).verdicts.at(-1)).toMatchObject({
       kind: 'back',
       toRungId: 'place.5s',
-      why: 'Broke at 2 s of 20 s: the shortest hold.',
+      why: 'Broke at 2 s of 20 s. Drop back to the shortest stay.',
     })
   })
 
@@ -68,7 +69,7 @@ describe('sequences of reps and what happens (common practice; the numbers are t
     expect(offered).toMatchObject({
       kind: 'moves-on',
       counts: '',
-      why: 'Offered clean twice: enough for this piece.',
+      why: 'Offered clean twice. That is enough for this piece.',
     })
   })
 
@@ -81,7 +82,7 @@ describe('sequences of reps and what happens (common practice; the numbers are t
   })
 
   it('the top of a ladder: passed, and moves on to nothing', () => {
-    const top = rungOf('sit.word').run.rungs.at(-1)
+    const top = rungOf('sit.word').ladder.rungs.at(-1)
     if (!top) throw new Error('no top')
     expect(
       after(top.id, { rung: top.id, reps: cleanReps(top.rule), placeKind: top.criterion.place ?? 'room' }).verdicts.at(
@@ -90,7 +91,7 @@ describe('sequences of reps and what happens (common practice; the numbers are t
     ).toMatchObject({
       kind: 'waits',
       toRungId: top.id,
-      why: expect.stringMatching(/: met\.$/),
+      why: expect.stringMatching(/^Rule met: /),
     })
   })
 
@@ -98,7 +99,7 @@ describe('sequences of reps and what happens (common practice; the numbers are t
     expect(after('sit-stay.60s', { rung: 'sit-stay.60s', reps: 'M2' }).verdicts.at(-1)).toMatchObject({
       kind: 'back',
       toRungId: 'sit-stay.20s',
-      why: 'Broke at 2 s of 60 s: three rungs down, the most at once.',
+      why: 'Broke at 2 s of 60 s. Drop back three rungs, the most at once.',
     })
   })
 
@@ -233,7 +234,7 @@ describe('what the sequences leave out', () => {
 
   it('eight clean, then twice late: easier, not on; once late does not undo the eight', () => {
     const word = (reps: string) => after('sit.word', { rung: 'sit.word', reps }).verdicts.at(-1)
-    expect(word('C C C C C C C C L L')).toMatchObject({ kind: 'back', why: 'Late twice running: one rung easier.' })
+    expect(word('C C C C C C C C L L')).toMatchObject({ kind: 'back', why: 'Late twice in a row. Drop back one rung.' })
     expect(word('C C C C C C C L C L')).toMatchObject({ kind: 'moves-on' })
     expect(word('L C C C C C C C C L')).toMatchObject({ kind: 'moves-on' })
   })

@@ -1,6 +1,7 @@
-import type { Rung, Run } from '../curriculum/types'
-import type { Memory } from './memory'
+import type { Rung, Ladder } from '../curriculum/types'
+import type { Memory } from './retention'
 import type { Results } from '../rule/results'
+import type { EpochMs } from '../epochMs'
 
 /** The day of a meeting nobody can date: it passes a rung and holds nothing. */
 export const noDay = ''
@@ -41,7 +42,7 @@ export interface RungTally {
 export interface Window {
   /** Id of the rung, empty before the first rep. */
   rung: string
-  lastAt: number
+  lastAt: EpochMs
   results: Results
   /** The distraction level of each, a digit. */
   levels: string
@@ -58,23 +59,23 @@ export interface Window {
 }
 
 /** How far one new thing (a cell of the grid, a piece of kit, a pair of hands) has come; rungs by id. */
-export interface Climb {
+export interface ContextProgress {
   /** The highest rung whose rule was met with it. */
   readonly reached?: string
   /** Where a miss sent it back to, until that is passed again. */
   readonly back?: string
 }
 
-export interface RunState {
+export interface LadderState {
   /** Number of the rung to work on; equal to the number of rungs once the last is passed. */
   position: number
   /** When it was last worked on something that it cannot do yet, ms since the epoch; 0 when never. */
-  workedAt: number
+  workedAt: EpochMs
   window: Window
   /** By rung id. */
   tallies: Record<string, RungTally>
   /** How far each cell of the grid, kit and pair of hands has come. */
-  climbs: Record<string, Climb>
+  climbs: Record<string, ContextProgress>
   memory?: Memory | undefined
   /** A rung that must be passed again before what lies behind it counts: it asks for something else than it did. */
   again?: string | undefined
@@ -99,7 +100,7 @@ export interface DogState {
   gained: number
   /** Of these, as many as a dog that never misses would have needed for what came of them. */
   came: number
-  runs: Record<string, RunState>
+  runs: Record<string, LadderState>
   /** Reps recorded beyond a shut gate, or at a place rung somewhere else: kept, and moving nothing on. */
   beyond: Record<string, number>
 }
@@ -121,7 +122,7 @@ export const emptyTally = (): RungTally => ({
   countedBlock: '',
 })
 
-export const emptyRunState = (): RunState => ({
+export const emptyLadderState = (): LadderState => ({
   position: 0,
   workedAt: 0,
   window: {
@@ -146,10 +147,11 @@ export const emptyRunState = (): RunState => ({
 })
 
 /** Whether any rep was ever done on a run. */
-export const isWorked = (run: RunState | undefined): boolean => run !== undefined && Object.keys(run.tallies).length > 0
+export const isWorked = (run: LadderState | undefined): boolean =>
+  run !== undefined && Object.keys(run.tallies).length > 0
 
 /** A copy that may be folded on without touching the given one: window, tallies and lists of meetings are its own. */
-export const copyRunState = (run: RunState): RunState => ({
+export const copyLadderState = (run: LadderState): LadderState => ({
   ...run,
   window: { ...run.window },
   tallies: Object.fromEntries(
@@ -161,24 +163,24 @@ export const copyRunState = (run: RunState): RunState => ({
 /** A copy of all of it that may be folded on without touching the given one. */
 export const copyState = (state: DogState): DogState => ({
   ...state,
-  runs: Object.fromEntries(Object.entries(state.runs).map(([key, run]) => [key, copyRunState(run)])),
+  runs: Object.fromEntries(Object.entries(state.runs).map(([key, run]) => [key, copyLadderState(run)])),
   beyond: { ...state.beyond },
 })
 
 /** The counts of one rung, or undefined when it was never worked. */
-export const tallyOf = (run: Run, state: RunState | undefined, index: number): RungTally | undefined => {
-  const id = run.rungs[index]?.id
+export const tallyOf = (ladder: Ladder, state: LadderState | undefined, index: number): RungTally | undefined => {
+  const id = ladder.rungs[index]?.id
   return id === undefined ? undefined : state?.tallies[id]
 }
 
-const harder = new WeakMap<Run, readonly (readonly string[])[]>()
+const harder = new WeakMap<Ladder, readonly (readonly string[])[]>()
 
 /** Ids of this rung and of harder ones on the same axis, by the rung's number: those whose meetings count for it. */
-function harderOf(run: Run): readonly (readonly string[])[] {
-  let known = harder.get(run)
+function harderOf(ladder: Ladder): readonly (readonly string[])[] {
+  let known = harder.get(ladder)
   if (!known) {
-    known = run.rungs.map((rung, i) => run.rungs.slice(i).flatMap((r) => (r.axis === rung.axis ? [r.id] : [])))
-    harder.set(run, known)
+    known = ladder.rungs.map((rung, i) => ladder.rungs.slice(i).flatMap((r) => (r.axis === rung.axis ? [r.id] : [])))
+    harder.set(ladder, known)
   }
   return known
 }
@@ -186,9 +188,9 @@ function harderOf(run: Run): readonly (readonly string[])[] {
 const noIds: readonly string[] = []
 
 /** Tallies of this rung and of harder ones on the same axis: those whose meetings count for it. */
-function countingFor(run: Run, state: RunState, index: number): readonly RungTally[] {
+function countingFor(ladder: Ladder, state: LadderState, index: number): readonly RungTally[] {
   const found: RungTally[] = []
-  for (const id of harderOf(run)[index] ?? noIds) {
+  for (const id of harderOf(ladder)[index] ?? noIds) {
     const tally = state.tallies[id]
     if (tally) found.push(tally)
   }
@@ -196,16 +198,16 @@ function countingFor(run: Run, state: RunState, index: number): readonly RungTal
 }
 
 /** Whether this rung waits for one below it that asks for something else than it did. */
-export function waitsAgain(run: Run, state: RunState | undefined, index: number): boolean {
-  const again = state?.again
-  if (again === undefined) return false
-  const at = run.rungs.findIndex((r) => r.id === again)
+export function waitsAgain(ladder: Ladder, state: LadderState | undefined, index: number): boolean {
+  const askedAgain = state?.again
+  if (askedAgain === undefined) return false
+  const at = ladder.rungs.findIndex((r) => r.id === askedAgain)
   return at >= 0 && index > at
 }
 
 /** The rule was met here, or at a harder rung on the same axis, at least once. */
-export const isPassed = (run: Run, state: RunState | undefined, index: number): boolean =>
-  state !== undefined && countingFor(run, state, index).some((t) => t.met.length > 0)
+export const isPassed = (ladder: Ladder, state: LadderState | undefined, index: number): boolean =>
+  state !== undefined && countingFor(ladder, state, index).some((t) => t.met.length > 0)
 
 /** Where and how a meeting must have been to count. */
 export interface Asked {
@@ -226,27 +228,37 @@ const counts = (met: Met, asked: Asked): boolean =>
  * Days on which the rule was met at this rung or a harder one on the same axis, in an equal or harder context, in
  * order.
  */
-export function daysMet(run: Run, state: RunState | undefined, index: number, asked: Asked = {}): readonly string[] {
+export function daysPassed(
+  ladder: Ladder,
+  state: LadderState | undefined,
+  index: number,
+  asked: Asked = {},
+): readonly string[] {
   if (!state) return []
   const days: string[] = []
-  for (const tally of countingFor(run, state, index))
+  for (const tally of countingFor(ladder, state, index))
     for (const met of tally.met)
       if (met.day !== noDay && counts(met, asked) && !days.includes(met.day)) days.push(met.day)
   return days.length > 1 ? days.sort() : days
 }
 
 /** Days it takes to hold: passed, and clean again on a second day. */
-export const daysToHold = 2
+export const daysToMaster = 2
 
 /** The day from which the rung counts as held; undefined when it is not, or when a failed refresher took it away. */
-export function heldSince(run: Run, state: RunState | undefined, index: number, asked: Asked = {}): string | undefined {
-  if (!state || hasSlipped(run, state, index)) return undefined
-  return daysMet(run, state, index, asked)[daysToHold - 1]
+export function masteredSince(
+  ladder: Ladder,
+  state: LadderState | undefined,
+  index: number,
+  asked: Asked = {},
+): string | undefined {
+  if (!state || hasSlipped(ladder, state, index)) return undefined
+  return daysPassed(ladder, state, index, asked)[daysToMaster - 1]
 }
 
-function hasSlipped(run: Run, state: RunState, index: number): boolean {
-  const slipped = tallyOf(run, state, index)?.slipped ?? 0
-  return slipped > 0 && !countingFor(run, state, index).some((t) => t.lastMet > slipped)
+function hasSlipped(ladder: Ladder, state: LadderState, index: number): boolean {
+  const slipped = tallyOf(ladder, state, index)?.slipped ?? 0
+  return slipped > 0 && !countingFor(ladder, state, index).some((t) => t.lastMet > slipped)
 }
 
 /**
@@ -255,27 +267,27 @@ function hasSlipped(run: Run, state: RunState, index: number): boolean {
  */
 export type Tallies = readonly (RungTally | undefined)[]
 
-export const talliesOf = (run: Run, state: RunState): (RungTally | undefined)[] =>
-  run.rungs.map((r) => state.tallies[r.id])
+export const talliesOf = (ladder: Ladder, state: LadderState): (RungTally | undefined)[] =>
+  ladder.rungs.map((r) => state.tallies[r.id])
 
 /**
- * Whether the rung is held: what `heldSince` asks, without the day; `onLeash` counts only what was done on leash
+ * Whether the rung is held: what `masteredSince` asks, without the day; `onLeash` counts only what was done on leash
  * throughout.
  */
-export const isHeld = (run: Run, state: RunState | undefined, index: number, onLeash = false): boolean =>
-  state !== undefined && isHeldBy(run, talliesOf(run, state), index, onLeash)
+export const isMastered = (ladder: Ladder, state: LadderState | undefined, index: number, onLeash = false): boolean =>
+  state !== undefined && isMasteredBy(ladder, talliesOf(ladder, state), index, onLeash)
 
-/** The same from the run's tallies. Called for every set, so it allocates nothing. */
-export function isHeldBy(run: Run, tallies: Tallies, index: number, onLeash = false): boolean {
-  const worked = run.rungs[index]
+/** Whether a rung is mastered, from the ladder’s tallies. Called for every set, so it allocates nothing. */
+export function isMasteredBy(ladder: Ladder, tallies: Tallies, index: number, onLeash = false): boolean {
+  const worked = ladder.rungs[index]
   if (!worked) return false
   const slipped = tallies[index]?.slipped ?? 0
   let first = noDay
   let second = false
   let metSince = slipped === 0
-  for (let i = index; i < run.rungs.length; i++) {
+  for (let i = index; i < ladder.rungs.length; i++) {
     const tally = tallies[i]
-    if (!tally || run.rungs[i]?.axis !== worked.axis) continue
+    if (!tally || ladder.rungs[i]?.axis !== worked.axis) continue
     if (tally.lastMet > slipped) metSince = true
     for (const met of tally.met) {
       if (onLeash && met.loose === true) continue
@@ -300,14 +312,14 @@ interface Seen {
  * Number of the highest rung of the run that is held, −1 when none is. One pass from the top: what was met higher up on
  * the same axis counts for what lies below.
  */
-export const topHeld = (run: Run, state: RunState | undefined): number =>
-  state ? topHeldBy(run, talliesOf(run, state)) : -1
+export const topMastered = (ladder: Ladder, state: LadderState | undefined): number =>
+  state ? topMasteredBy(ladder, talliesOf(ladder, state)) : -1
 
-/** The same from the run's tallies. `atLeast`: a rung known to be held; only those above it are looked at. */
-export function topHeldBy(run: Run, tallies: Tallies, atLeast = -1): number {
+/** The top mastered rung from the ladder’s tallies. Only rungs above `atLeast`, known to be mastered, are read. */
+export function topMasteredBy(ladder: Ladder, tallies: Tallies, atLeast = -1): number {
   const axes: Partial<Record<Rung['axis'], Seen>> = {}
-  for (let i = run.rungs.length - 1; i > atLeast; i--) {
-    const rung = run.rungs[i]
+  for (let i = ladder.rungs.length - 1; i > atLeast; i--) {
+    const rung = ladder.rungs[i]
     const tally = tallies[i]
     // A rung may be held by way of a harder one only, even when that one was taken away since: so none is passed over
     // once something was met above.
@@ -324,12 +336,19 @@ export function topHeldBy(run: Run, tallies: Tallies, atLeast = -1): number {
   return atLeast
 }
 
+const noRungs: readonly number[] = []
+
+function hasAnySlipped({ tallies }: LadderState): boolean {
+  for (const id in tallies) if ((tallies[id]?.slipped ?? 0) > 0) return true
+  return false
+}
+
 /** Rungs that a failed refresher took away and that have not been met since. */
-export function slippedRungs(run: Run, state: RunState | undefined): readonly number[] {
-  const found: number[] = []
+export function slippedRungs(ladder: Ladder, state: LadderState | undefined): readonly number[] {
   // Nearly always nothing was ever taken away, and this is asked of every run for every set.
-  if (!state || !Object.values(state.tallies).some((t) => t.slipped > 0)) return found
-  for (let i = 0; i < run.rungs.length; i++) if (hasSlipped(run, state, i)) found.push(i)
+  if (!state || !hasAnySlipped(state)) return noRungs
+  const found: number[] = []
+  for (let i = 0; i < ladder.rungs.length; i++) if (hasSlipped(ladder, state, i)) found.push(i)
   return found
 }
 
@@ -340,15 +359,15 @@ export interface Evidence {
 
 /** Days on which the rule was met at this level or above, for each place (or each leash holder). */
 export function evidenceBy(
-  run: Run,
-  state: RunState | undefined,
+  ladder: Ladder,
+  state: LadderState | undefined,
   index: number,
   by: 'place' | 'person',
   level = 0,
 ): readonly Evidence[] {
   if (!state) return []
   const found: { id: string; days: string[] }[] = []
-  for (const tally of countingFor(run, state, index))
+  for (const tally of countingFor(ladder, state, index))
     for (const met of tally.met) {
       const id = met[by]
       if (id === undefined || met.level < level || met.day === noDay) continue

@@ -1,4 +1,4 @@
-import type { Common } from './context'
+import type { Common } from './contextStatus'
 import type { Result } from './result'
 import type { Met, RungTally } from './state'
 
@@ -17,6 +17,11 @@ export function countResult(tally: RungTally, result: Result): void {
       break
     case 'M':
       tally.miss++
+      break
+    case 'N':
+    case 'X':
+      // Counted among the reps, and as nothing else.
+      break
   }
 }
 

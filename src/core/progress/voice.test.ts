@@ -5,7 +5,7 @@ import { setsFrom } from '../tests/facts'
 import { Stepper } from './fold'
 import { always } from './regime'
 import type { Ruling } from './ruling'
-import { sayRuling } from './voice'
+import { rulingText } from './voice'
 
 const rung = (id: string) =>
   findRung(houseCurriculum, id)?.rung ??
@@ -15,12 +15,12 @@ const rung = (id: string) =>
 const hold = rung('sit-stay.5s')
 const at = { rung: hold, results: 'CCM' }
 const says = (because: Ruling['because'], more: Partial<Ruling> = {}) =>
-  sayRuling({ kind: 'again', endsSet: true, toRungId: hold.id, at, because, ...more }).why
+  rulingText({ kind: 'again', endsSet: true, toRungId: hold.id, at, because, ...more }).why
 
 describe('a ruling said in words', () => {
   it('names the rule and the counts behind it, and nothing where nothing was judged', () => {
     expect(
-      sayRuling({
+      rulingText({
         kind: 'go-on',
         endsSet: false,
         toRungId: hold.id,
@@ -29,7 +29,7 @@ describe('a ruling said in words', () => {
       }),
     ).toMatchObject({ rule: 'five of five', counts: '2 of 5 clean in a row', why: '2 of 5 clean in a row' })
     expect(
-      sayRuling({
+      rulingText({
         kind: 'moves-nothing',
         endsSet: false,
         toRungId: 'x',
@@ -48,26 +48,26 @@ describe('a ruling said in words', () => {
 
   it('says of a hold that broke whether it was held before, and where it goes on', () => {
     expect(says({ kind: 'counting', putBack: 'held before' }, { endsSet: false })).toBe(
-      'Held before: put back unpaid at the same spot, and go on.',
+      'Mastered before: put back at the same spot without a treat, and go on.',
     )
     expect(says({ kind: 'counting', putBack: 'not held' })).toBe(
-      'Put back unpaid at the same spot. The rule is five of five: 0 of 5 clean in a row.',
+      'Put back at the same spot without a treat. 0 of 5 clean in a row. The rule is five of five.',
     )
     expect(
       says({ kind: 'dropped', reason: { kind: 'broke', seconds: 3.2 }, to: rung('sit-stay.3s'), lowest: false }),
-    ).toBe('Broke at 3.2 s of 5 s: the highest rung below it.')
+    ).toBe('Broke at 3.2 s of 5 s. Drop back to the highest rung below that.')
     expect(says({ kind: 'dropped', reason: { kind: 'two-late' }, to: hold, lowest: true })).toBe(
-      'Late twice running. Lowest rung. Repeat it easier.',
+      'Late twice in a row. Lowest rung. Repeat it easier.',
     )
     expect(says({ kind: 'eased', reason: { kind: 'broke', seconds: 3 }, to: hold })).toMatch(
-      /Here that is new: the same again, made easier\.$/,
+      /This is new here\. Repeat it, made easier\.$/,
     )
   })
 
   it('says what a rung that is met waits for', () => {
-    expect(says({ kind: 'met' })).toBe('The rule is five of five: met.')
+    expect(says({ kind: 'met' })).toBe('Rule met: five of five.')
     expect(says({ kind: 'met-waits', offered: false, next: rung('sit-stay.6s'), until: 'needs sit held' })).toBe(
-      'The rule is five of five: met. 6 s waits: needs sit held.',
+      'Rule met: five of five. 6 s is locked: needs sit held.',
     )
   })
 
@@ -87,7 +87,7 @@ describe('a ruling said in words', () => {
     ]
     for (const set of sets)
       for (const rep of set.reps) {
-        expect(sayRuling(ruled.step(set, rep))).toEqual(told.rep(set, rep))
+        expect(rulingText(ruled.step(set, rep))).toEqual(told.rep(set, rep))
         silent.step(set, rep, false)
       }
     expect(ruled.state).toEqual(told.state)

@@ -1,6 +1,6 @@
 import type { Rung } from '../curriculum/types'
-import { sayDrop, type DropReason } from './drop'
-import { sayCounts, sayRule } from '../rule/rule'
+import { dropSentences, dropText, type DropReason } from './dropBack'
+import { countsText, ruleText } from '../rule/rule'
 import type { Because, Ruling } from './ruling'
 
 /** What the newest rep means, as it is told. */
@@ -11,15 +11,15 @@ export interface Verdict extends Pick<Ruling, 'kind' | 'endsSet' | 'toRungId'> {
 }
 
 /** Says a ruling: the rule, the counts behind it, and why. */
-export function sayRuling({ kind, endsSet, toRungId, at, because }: Ruling): Verdict {
-  const rule = at ? sayRule(at.rung.rule) : ''
+export function rulingText({ kind, endsSet, toRungId, at, because }: Ruling): Verdict {
+  const rule = at ? ruleText(at.rung.rule) : ''
   const offered = because.kind === 'offered' || (because.kind === 'met-waits' && because.offered)
-  const counts = at && !offered ? sayCounts(at.rung.rule, at.results) : ''
-  return { kind, endsSet, toRungId, rule, counts, why: sayWhy(because, { rule, counts, endsSet, rung: at?.rung }) }
+  const counts = at && !offered ? countsText(at.rung.rule, at.results) : ''
+  return { kind, endsSet, toRungId, rule, counts, why: whyText(because, { rule, counts, endsSet, rung: at?.rung }) }
 }
 
 /** A piece of the whole that the dog offers by itself is not worked to its rule. */
-const offeredSaid = 'Offered clean twice: enough for this piece.'
+const offeredSaid = 'Offered clean twice. That is enough for this piece.'
 
 interface Said {
   readonly rule: string
@@ -28,42 +28,45 @@ interface Said {
   readonly rung: Rung | undefined
 }
 
-function sayWhy(because: Because, said: Said): string {
+function whyText(because: Because, said: Said): string {
   switch (because.kind) {
     case 'moves-nothing':
       return `Saved, not counted: ${because.why}.`
     case 'met':
-      return `The rule is ${said.rule}: met.`
+      return `Rule met: ${said.rule}.`
     case 'offered':
       return offeredSaid
     case 'met-waits': {
-      const met = because.offered ? offeredSaid : `The rule is ${said.rule}: met.`
-      return `${met} ${because.next.name} waits: ${because.until}.`
+      const met = because.offered ? offeredSaid : `Rule met: ${said.rule}.`
+      return `${met} ${because.next.name} is locked: ${because.until}.`
     }
     case 'eased':
-      return sayEased(because.reason, said.rung ?? because.to, because.to)
+      return easedText(because.reason, said.rung ?? because.to, because.to)
     case 'dropped': {
-      const why = sayDrop(because.reason, said.rung ?? because.to, because.to)
+      const rung = said.rung ?? because.to
       // Where nothing lies below, what usually follows does not.
-      return because.lowest ? `${why.replace(/:[^.]*\.$/, '.')} Lowest rung. Repeat it easier.` : why
+      return because.lowest
+        ? `${dropSentences(because.reason, rung, because.to)[0]} Lowest rung. Repeat it easier.`
+        : dropText(because.reason, rung, because.to)
     }
     case 'counting':
-      return sayCounting(because.putBack, said)
+      return countingText(because.putBack, said)
   }
 }
 
-function sayEased(reason: DropReason, rung: Rung, to: Rung): string {
-  const why = sayDrop(reason, rung, reason.kind === 'two-crooked' ? to : rung)
+function easedText(reason: DropReason, rung: Rung, to: Rung): string {
+  const crooked = reason.kind === 'two-crooked'
+  const [what, then] = dropSentences(reason, rung, crooked ? to : rung)
   return to.id === rung.id
-    ? `${why} Here that is new: the same again, made easier.`
-    : `${why} Here that is new: one step back; what is held elsewhere stays held.`
+    ? `${what} This is new here. Repeat it, made easier.`
+    : `${what} ${crooked ? then : 'This is new here, so go one step back.'} What is mastered elsewhere stays mastered.`
 }
 
-function sayCounting(putBack: 'held before' | 'not held' | undefined, { rule, counts, endsSet }: Said): string {
+function countingText(putBack: 'held before' | 'not held' | undefined, { rule, counts, endsSet }: Said): string {
   const back =
     putBack === undefined
       ? ''
-      : `${putBack === 'held before' ? 'Held before: put' : 'Put'} back unpaid at the same spot`
-  if (endsSet) return `${back === '' ? '' : `${back}. `}The rule is ${rule}: ${counts}.`
+      : `${putBack === 'held before' ? 'Mastered before: put' : 'Put'} back at the same spot without a treat`
+  if (endsSet) return `${back === '' ? '' : `${back}. `}${counts}. The rule is ${rule}.`
   return back === '' ? counts : `${back}, and go on.`
 }

@@ -5,14 +5,16 @@ import type { SetContext } from '../facts/fact'
 import type { Result } from './result'
 import { longestRule } from '../rule/results'
 import type { Window } from './state'
+import type { RungId } from '../ids'
+import type { EpochMs } from '../epochMs'
 
-/** House: windows and runs start again after three days without the rung. */
+/** Design choice: windows and runs start again after three days without the rung. */
 const windowForgetsAfterMs = 3 * msPerDay
 
 const digits = ['0', '1', '2', '3', '4', '5'] as const
 
 /** Takes one more result, and with it where, with whom and on what it was. */
-export function slideWindow(window: Window, rung: Rung, result: Result, set: SetContext, at: number): void {
+export function slideWindow(window: Window, rung: Rung, result: Result, set: SetContext, at: EpochMs): void {
   if (window.rung !== rung.id || at - window.lastAt > windowForgetsAfterMs) restartWindow(window, rung.id)
   window.lastAt = at
   window.results += result
@@ -33,8 +35,8 @@ export function slideWindow(window: Window, rung: Rung, result: Result, set: Set
   window.crooked = result === 'X' ? window.crooked + 1 : 0
 }
 
-/** Begins anew at a rung; empty for none. */
-export function restartWindow(window: Window, rungId: string): void {
+/** Starts again at a rung; empty for none. */
+export function restartWindow(window: Window, rungId: RungId): void {
   window.rung = rungId
   window.results = ''
   window.levels = ''

@@ -1,18 +1,19 @@
-import { findRung, gateOf, runKey, type RungPlaceInLadder } from '../curriculum/lookup'
+import { findRung, gateOf, laddersOf, type LadderPlace, type RungPlaceInLadder } from '../curriculum/lookup'
 import type { Command, Curriculum, Rung } from '../curriculum/types'
 import type { OwnerPromise } from './ownerPromise'
 import { unmetNeeds } from '../progress/gates'
 import {
-  daysMet,
-  daysToHold,
+  daysPassed,
+  daysToMaster,
   evidenceBy,
-  heldSince,
+  masteredSince,
   isPassed,
   slippedRungs,
   waitsAgain,
   type DogState,
   type Evidence,
 } from '../progress/state'
+import type { PlaceId } from '../ids'
 
 /** A rung that must come to be held, where and with whom. */
 export interface Goal {
@@ -23,7 +24,7 @@ export interface Goal {
   readonly places: number
   readonly people: number
   /** In this very place. */
-  readonly placeId?: string
+  readonly placeId?: PlaceId
   /** Reps done on no kit count for nothing. */
   readonly leashed: boolean
 }
@@ -54,36 +55,36 @@ export interface Lack {
   readonly held: boolean
   /** Days on which the rule was met, anywhere and with anyone. */
   readonly days: readonly string[]
-  /** The same at the goal's level, and there if it names a place. */
+  /** Days on which the rule was met at the goal’s level, and at its place if it names one. */
   readonly daysThere: readonly string[]
   readonly places: readonly Evidence[]
   readonly people: readonly Evidence[]
   readonly met: boolean
 }
 
-const holds = (days: readonly string[]): boolean => days.length >= daysToHold
+const holds = (days: readonly string[]): boolean => days.length >= daysToMaster
 
 /** How far the goal has come. */
 export function lackOf(state: DogState, goal: Goal): Lack {
-  const { run, index, runKey } = goal.at
-  const runState = state.runs[runKey]
+  const { ladder, index, ladderKey } = goal.at
+  const runState = state.runs[ladderKey]
   const leashed = goal.leashed ? { leashed: true } : {}
-  const held = heldSince(run, runState, index, leashed) !== undefined
-  const days = daysMet(run, runState, index, leashed)
+  const mastered = masteredSince(ladder, runState, index, leashed) !== undefined
+  const days = daysPassed(ladder, runState, index, leashed)
   const there =
     goal.placeId === undefined
       ? { level: goal.level, ...leashed }
       : { level: goal.level, place: goal.placeId, ...leashed }
-  const daysThere = daysMet(run, runState, index, there)
-  const places = goal.places > 0 ? evidenceBy(run, runState, index, 'place', goal.level) : []
-  const people = goal.people > 0 ? evidenceBy(run, runState, index, 'person', goal.level) : []
+  const daysThere = daysPassed(ladder, runState, index, there)
+  const places = goal.places > 0 ? evidenceBy(ladder, runState, index, 'place', goal.level) : []
+  const people = goal.people > 0 ? evidenceBy(ladder, runState, index, 'person', goal.level) : []
   const met =
-    held &&
-    !waitsAgain(run, runState, index) &&
+    mastered &&
+    !waitsAgain(ladder, runState, index) &&
     holds(daysThere) &&
     places.filter((e) => holds(e.days)).length >= goal.places &&
     people.filter((e) => holds(e.days)).length >= goal.people
-  return { held, days, daysThere, places, people, met }
+  return { held: mastered, days, daysThere, places, people, met }
 }
 
 /** One thing that brings a goal nearer, before anybody asks where, with whom and on which day. */
@@ -109,15 +110,15 @@ const countsBelow = (curriculum: Curriculum, state: DogState, above: Rung, below
  */
 function withLeastHelp(curriculum: Curriculum, state: DogState, at: RungPlaceInLadder): RungPlaceInLadder {
   if (at.rung.axis !== 'help' || at.rung.kind === 'recall') return at
-  const runState = state.runs[at.runKey]
-  const index = at.run.rungs.findLastIndex(
+  const runState = state.runs[at.ladderKey]
+  const index = at.ladder.rungs.findLastIndex(
     (rung, i) =>
       i > at.index &&
       i < (runState?.position ?? 0) &&
-      isPassed(at.run, runState, i) &&
+      isPassed(at.ladder, runState, i) &&
       countsBelow(curriculum, state, rung, at.rung),
   )
-  const rung = at.run.rungs[index]
+  const rung = at.ladder.rungs[index]
   return rung ? { ...at, rung, index } : at
 }
 
@@ -137,14 +138,14 @@ export function aimsOf(
   seen.add(key)
   const lack = lackOf(state, goal)
   if (lack.met) return []
-  const { run, index } = goal.at
-  const runState = state.runs[goal.at.runKey]
-  const position = Math.min(runState?.position ?? 0, run.rungs.length)
+  const { ladder, index } = goal.at
+  const runState = state.runs[goal.at.ladderKey]
+  const position = Math.min(runState?.position ?? 0, ladder.rungs.length)
   const climbing = position <= index
   const own: Aim[] = []
   const before: Aim[] = []
   for (let i = climbing ? position : index; i <= index; i++) {
-    const rung = run.rungs[i]
+    const rung = ladder.rungs[i]
     if (!rung) continue
     const needs = unmetNeeds(state, curriculum, rung)
     const at = { ...goal.at, rung, index: i }
@@ -153,9 +154,14 @@ export function aimsOf(
         kind: 'climb',
         goal,
         rung: at,
-        why: slippedRungs(run, runState).length > 0 ? 'rebuild' : isPassed(run, runState, i) ? 'climb-back' : 'climb',
+        why:
+          slippedRungs(ladder, runState).length > 0
+            ? 'rebuild'
+            : isPassed(ladder, runState, i)
+              ? 'climb-back'
+              : 'climb',
       })
-    const above = !climbing && lack.days.length === 0 ? run.rungs[position] : undefined
+    const above = !climbing && lack.days.length === 0 ? ladder.rungs[position] : undefined
     // A baseline began above it: the rung in hand counts for what lies below on its axis, and brings the dog on as
     // well.
     if (above && countsBelow(curriculum, state, above, goal.at.rung))
@@ -180,14 +186,22 @@ export function aimsOf(
  * Runs of this command of which a failed refresher took something away: what must be met once more, the highest of
  * each.
  */
-export const slippedGoalsOf = (command: Command, state: DogState): readonly Goal[] =>
-  command.runs.flatMap((run): Goal[] => {
-    const key = runKey(command.id, run.id)
-    const index = slippedRungs(run, state.runs[key]).at(-1)
-    const rung = index === undefined ? undefined : run.rungs[index]
-    return rung && index !== undefined ? [needGoal({ rung, run, command, index, runKey: key }, false)] : []
-  })
+export const slippedGoalsOf = (curriculum: Curriculum, command: Command, state: DogState): readonly Goal[] =>
+  slippedIn(
+    laddersOf(curriculum).filter((l) => l.command.id === command.id),
+    state,
+  )
 
-/** The same of all commands. */
+/** Goals that get back what slipped, of all commands. */
 export const slippedGoals = (curriculum: Curriculum, state: DogState): readonly Goal[] =>
-  curriculum.commands.flatMap((command) => slippedGoalsOf(command, state))
+  slippedIn(laddersOf(curriculum), state)
+
+function slippedIn(ladders: readonly LadderPlace[], state: DogState): readonly Goal[] {
+  const found: Goal[] = []
+  for (const place of ladders) {
+    const index = slippedRungs(place.ladder, state.runs[place.ladderKey]).at(-1)
+    const rung = index === undefined ? undefined : place.ladder.rungs[index]
+    if (rung && index !== undefined) found.push(needGoal({ ...place, rung, index }, false))
+  }
+  return found
+}

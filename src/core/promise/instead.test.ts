@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
-import { ladderFor } from '../dog/ladder'
+import { adaptCurriculum } from '../dog/adaptCurriculum'
 import { plainDog } from '../dog/traits'
 import { saidInstead } from './instead'
 import { promisesOfTyped, typedOfPromises } from './typed'
+import type { RungId } from '../ids'
 
-const promise = (rungId: string) => ({ rungId, level: 0, places: 2, people: 1 })
-const stiff = ladderFor(houseCurriculum, { traits: { ...plainDog, stiff: true }, side: 'left', young: false })
+const promise = (rungId: RungId) => ({ rungId, level: 0, places: 2, people: 1 })
+const stiff = adaptCurriculum(houseCurriculum, { traits: { ...plainDog, stiff: true }, side: 'left', young: false })
 
 describe('what a dog’s own curriculum has in the place of a promise', () => {
   it('is said by both names; what it has itself is not', () => {

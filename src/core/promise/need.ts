@@ -1,15 +1,15 @@
-import { findRung, gateOf, runKey as keyOf, type RungPlaceInLadder } from '../curriculum/lookup'
-import type { Curriculum, Run, Rung } from '../curriculum/types'
-import { meetingsMissing, promiseStanding, type PromiseStanding } from './promise'
+import { findRung, gateOf, ladderKey as keyOf, type RungPlaceInLadder } from '../curriculum/lookup'
+import type { Curriculum, Ladder, Rung } from '../curriculum/types'
+import { meetingsMissing, promiseStatus, type PromiseStatus } from './promise'
 import type { OwnerPromise } from './ownerPromise'
-import { relaxFrom, relaxPath } from '../curriculum/relax'
+import { relaxFrom, relaxPath } from '../curriculum/relaxedCriteria'
 import { unmetNeeds } from '../progress/gates'
 import { lackOf, needGoal, promiseGoal, type Goal } from './goals'
-import { daysUntilDue, halfLifeDays, houseForgetting } from '../progress/memory'
+import { daysUntilDue, halfLifeDays, houseForgetting } from '../progress/retention'
 import { spanOf } from '../rule/rule'
-import { daysToHold, isPassed, topHeld, waitsAgain, type DogState } from '../progress/state'
+import { daysToMaster, isPassed, topMastered, waitsAgain, type DogState } from '../progress/state'
 
-/** House: reps a day a dog is worked before its own pace is known; warm-ups are none. */
+/** Design choice: reps a day a dog is worked before its own pace is known; warm-ups are none. */
 export const usualRepsPerDay = 60
 
 export interface Need {
@@ -23,8 +23,8 @@ export interface Need {
 }
 
 /**
- * House: what a dog does for each rep that one that never misses would need, before it has shown its own figure, and
- * how many of its reps that weighs as much as. From simulated dogs of three learning laws (bench/reach.ts).
+ * Design choice: what a dog does for each rep that one that never misses would need, before it has shown its own
+ * figure, and how many of its reps that weighs as much as. From simulated dogs of three learning laws (bench/reach.ts).
  */
 export const usualEffort = { ratio: 2, weight: 80 } as const
 
@@ -47,9 +47,9 @@ export const shareOf = (rung: Pick<Rung, 'stage'>): number => (rung.stage === 's
 function shareMet(curriculum: Curriculum, state: DogState): number {
   let [reps, shared] = [usualEffort.weight, usualEffort.weight]
   for (const command of curriculum.commands)
-    for (const run of command.runs)
-      for (const rung of run.rungs) {
-        if ((state.runs[keyOf(command.id, run.id)]?.tallies[rung.id]?.met.length ?? 0) === 0) continue
+    for (const ladder of command.runs)
+      for (const rung of ladder.rungs) {
+        if ((state.runs[keyOf(command.id, ladder.id)]?.tallies[rung.id]?.met.length ?? 0) === 0) continue
         reps += spanOf(rung.rule)
         shared += spanOf(rung.rule) * shareOf(rung)
       }
@@ -63,7 +63,7 @@ interface Count {
   readonly climbed: Map<string, number>
   readonly held: Set<string>
   /** Runs that must be kept fresh meanwhile. */
-  readonly runs: Map<string, Run>
+  readonly runs: Map<string, Ladder>
 }
 
 /**
@@ -79,9 +79,9 @@ export function needsOf(
   const count: Count = { curriculum, state, climbed: new Map(), held: new Set(), runs: new Map() }
   const effort = effortOf(state) / shareMet(curriculum, state)
   const own = promises.map(({ promise, at }) => {
-    const standing = promiseStanding(curriculum, state, promise)
-    const ideal = standing.met ? { reps: 0, rungs: 0 } : idealFor(count, promiseGoal(promise, at), standing)
-    return { command: at.command.id, standing, reps: ideal.reps * effort, rungs: ideal.rungs }
+    const status = promiseStatus(curriculum, state, promise)
+    const ideal = status.met ? { reps: 0, rungs: 0 } : idealFor(count, promiseGoal(promise, at), status)
+    return { command: at.command.id, standing: status, reps: ideal.reps * effort, rungs: ideal.rungs }
   })
   const work = own.reduce((n, o) => n + o.reps, 0)
   // What is held already is kept fresh as well, for as long as the work takes.
@@ -100,17 +100,17 @@ export function needsOf(
   })
 }
 
-function fewestDaysFor(standing: PromiseStanding): number {
-  if (standing.met) return 0
-  const { promise } = standing
+function fewestDaysFor(status: PromiseStatus): number {
+  if (status.met) return 0
+  const { promise } = status
   return Math.max(
     1,
     fewestDays(
-      standing.places.map((p) => p.days.length),
+      status.places.map((p) => p.days.length),
       promise.places,
     ),
     fewestDays(
-      standing.people.map((p) => p.days.length),
+      status.people.map((p) => p.days.length),
       promise.people,
     ),
   )
@@ -122,73 +122,76 @@ interface Ideal {
 }
 
 /** Reps that a dog that never misses would need for this goal and for all that it needs first. */
-function idealFor(count: Count, goal: Goal, standing: PromiseStanding | undefined): Ideal {
+function idealFor(count: Count, goal: Goal, status: PromiseStatus | undefined): Ideal {
   const { curriculum, state } = count
-  const { run, index, runKey } = goal.at
-  count.runs.set(runKey, run)
+  const { ladder, index, ladderKey } = goal.at
+  count.runs.set(ladderKey, ladder)
   const lack = lackOf(state, goal)
   if (lack.met) return { reps: 0, rungs: 0 }
-  const from = Math.max(state.runs[runKey]?.position ?? 0, count.climbed.get(runKey) ?? 0)
+  const from = Math.max(state.runs[ladderKey]?.position ?? 0, count.climbed.get(ladderKey) ?? 0)
   let [reps, rungs] = [0, 0]
   const add = (more: Ideal) => {
     reps += more.reps
     rungs += more.rungs
   }
   for (let i = Math.min(from, index); i <= index; i++) {
-    const rung = run.rungs[i]
+    const rung = ladder.rungs[i]
     if (!rung) continue
     for (const need of unmetNeeds(state, curriculum, rung))
       if (!count.held.has(need.rung.id)) add(idealFor(count, needGoal(need, rung.gate !== undefined), undefined))
-    const stood = waitsAgain(run, state.runs[runKey], i) && isPassed(run, state.runs[runKey], i)
+    const stood = waitsAgain(ladder, state.runs[ladderKey], i) && isPassed(ladder, state.runs[ladderKey], i)
     if (i >= from && !stood) add({ reps: spanOf(rung.rule) * shareOf(rung), rungs: 1 })
   }
   const climbs = from <= index
-  if (climbs) count.climbed.set(runKey, index + 1)
+  if (climbs) count.climbed.set(ladderKey, index + 1)
   const [span, share] = [spanOf(goal.at.rung.rule), shareOf(goal.at.rung)]
   if (!lack.held && !count.held.has(goal.at.rung.id)) {
     count.held.add(goal.at.rung.id)
-    reps += span * share * Math.max(0, daysToHold - lack.days.length - (climbs ? 1 : 0))
+    reps += span * share * Math.max(0, daysToMaster - lack.days.length - (climbs ? 1 : 0))
   }
   return {
-    reps: reps + (standing ? share * proofReps(curriculum, goal, standing, lack.held) : 0),
-    rungs: climbs ? Math.max(0, rungs - (standing ? 1 : 0)) : rungs,
+    reps: reps + (status ? share * proofReps(curriculum, goal, status, lack.held) : 0),
+    rungs: climbs ? Math.max(0, rungs - (status ? 1 : 0)) : rungs,
   }
 }
 
 /**
  * Reps for the places, people and levels that are still lacking: the eased way up in each, and two days of the rule.
  */
-function proofReps(curriculum: Curriculum, goal: Goal, standing: PromiseStanding, held: boolean): number {
+function proofReps(curriculum: Curriculum, goal: Goal, status: PromiseStatus, held: boolean): number {
   const { at, level } = goal
-  const { promise } = standing
+  const { promise } = status
   const span = spanOf(at.rung.rule)
   const eased = (news: 'place' | 'hands' | 'level') =>
-    relaxPath(at.run, relaxFrom(at.run, at.index, [news]), at.index)
+    relaxPath(at.ladder, relaxFrom(at.ladder, at.index, [news]), at.index)
       .slice(0, -1)
-      .reduce((n, i) => n + spanOf(at.run.rungs[i]?.rule ?? at.rung.rule), 0)
-  const missing = (evidence: PromiseStanding['places'], wanted: number) => {
+      .reduce((n, i) => n + spanOf(at.ladder.rungs[i]?.rule ?? at.rung.rule), 0)
+  const missing = (evidence: PromiseStatus['places'], wanted: number) => {
     const best = evidence
-      .map((e) => Math.min(daysToHold, e.days.length))
+      .map((e) => Math.min(daysToMaster, e.days.length))
       .sort((a, b) => b - a)
       .slice(0, wanted)
-    return { fresh: Math.max(0, wanted - best.length), meetings: wanted * daysToHold - best.reduce((a, b) => a + b, 0) }
+    return {
+      fresh: Math.max(0, wanted - best.length),
+      meetings: wanted * daysToMaster - best.reduce((a, b) => a + b, 0),
+    }
   }
-  const places = missing(standing.places, promise.places)
-  const people = missing(standing.people, promise.people)
+  const places = missing(status.places, promise.places)
+  const people = missing(status.people, promise.people)
   // The place and the person with whom it comes to be held are known by then, at level 0.
   const home = level === 0 && !held ? 1 : 0
   const fresh = {
-    places: Math.max(0, places.fresh - (standing.places.length === 0 ? home : 0)),
-    people: Math.max(0, people.fresh - (standing.people.length === 0 ? 1 : 0)),
+    places: Math.max(0, places.fresh - (status.places.length === 0 ? home : 0)),
+    people: Math.max(0, people.fresh - (status.people.length === 0 ? 1 : 0)),
   }
-  const meetings = Math.max(0, Math.max(places.meetings, people.meetings) - daysToHold * home)
+  const meetings = Math.max(0, Math.max(places.meetings, people.meetings) - daysToMaster * home)
   const calls = at.rung.kind === 'recall' ? gateOf(curriculum, at.rung)?.call : undefined
   const line = calls === undefined ? undefined : findRung(curriculum, calls)
   return (
     meetings * span +
     fresh.places * (eased('place') + level * (eased('level') + span)) +
     Math.max(0, fresh.people - fresh.places) * eased('hands') +
-    (line ? fresh.places * daysToHold * spanOf(line.rung.rule) : 0)
+    (line ? fresh.places * daysToMaster * spanOf(line.rung.rule) : 0)
   )
 }
 
@@ -196,12 +199,13 @@ function proofReps(curriculum: Curriculum, goal: Goal, standing: PromiseStanding
 function refresherReps({ curriculum, state, runs }: Count, days: number): number {
   const all = new Map(runs)
   for (const command of curriculum.commands)
-    for (const run of command.runs)
-      if (topHeld(run, state.runs[`${command.id}/${run.id}`]) >= 0) all.set(`${command.id}/${run.id}`, run)
+    for (const ladder of command.runs)
+      if (topMastered(ladder, state.runs[`${command.id}/${ladder.id}`]) >= 0)
+        all.set(`${command.id}/${ladder.id}`, ladder)
   let reps = 0
-  for (const [key, run] of all) {
+  for (const [key, ladder] of all) {
     const runState = state.runs[key]
-    const rung = run.rungs[Math.max(0, topHeld(run, runState))]
+    const rung = ladder.rungs[Math.max(0, topMastered(ladder, runState))]
     let half = runState?.memory ? halfLifeDays(runState.memory) : houseForgetting.firstHalfLifeDays
     // A run that is not held yet comes to be so about half-way.
     for (let at = daysUntilDue(half) + (runState?.memory ? 0 : days / 2); at < days; at += daysUntilDue(half)) {
@@ -216,5 +220,5 @@ function refresherReps({ curriculum, state, runs }: Count, days: number): number
 function fewestDays(daysHad: readonly number[], wanted: number): number {
   const best = [...daysHad].sort((a, b) => b - a).slice(0, wanted)
   while (best.length < wanted) best.push(0)
-  return Math.max(0, ...best.map((d) => daysToHold - d))
+  return Math.max(0, ...best.map((d) => daysToMaster - d))
 }

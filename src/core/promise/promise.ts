@@ -1,9 +1,17 @@
 import { findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import type { OwnerPromise } from './ownerPromise'
-import { daysMet, daysToHold, evidenceBy, heldSince, waitsAgain, type DogState, type Evidence } from '../progress/state'
+import {
+  daysPassed,
+  daysToMaster,
+  evidenceBy,
+  masteredSince,
+  waitsAgain,
+  type DogState,
+  type Evidence,
+} from '../progress/state'
 
-export interface PromiseStanding {
+export interface PromiseStatus {
   readonly promise: OwnerPromise
   readonly heldSince: string | undefined
   /** Days on which the rule was met, anywhere and with anyone; no more than two are kept for each place and person. */
@@ -19,29 +27,29 @@ export interface PromiseStanding {
 }
 
 /**
- * How far this promise has come, at its level or above. House: held in a place, or with a person, means the rule met on
- * two days there. A promise whose rung the curriculum does not know is never met.
+ * How far this promise has come, at its level or above. Design choice: held in a place, or with a person, means the
+ * rule met on two days there. A promise whose rung the curriculum does not know is never met.
  */
-export function promiseStanding(curriculum: Curriculum, state: DogState, promise: OwnerPromise): PromiseStanding {
+export function promiseStatus(curriculum: Curriculum, state: DogState, promise: OwnerPromise): PromiseStatus {
   const found = findRung(curriculum, promise.rungId)
-  const runState = found ? state.runs[found.runKey] : undefined
-  const held = found ? heldSince(found.run, runState, found.index, { level: promise.level }) : undefined
-  const places = found ? evidenceBy(found.run, runState, found.index, 'place', promise.level) : []
-  const people = found ? evidenceBy(found.run, runState, found.index, 'person', promise.level) : []
+  const runState = found ? state.runs[found.ladderKey] : undefined
+  const mastered = found ? masteredSince(found.ladder, runState, found.index, { level: promise.level }) : undefined
+  const places = found ? evidenceBy(found.ladder, runState, found.index, 'place', promise.level) : []
+  const people = found ? evidenceBy(found.ladder, runState, found.index, 'person', promise.level) : []
   const placeDays = holdDays(places)
   const peopleDays = holdDays(people)
   const met =
-    held !== undefined &&
-    !(found && waitsAgain(found.run, runState, found.index)) &&
+    mastered !== undefined &&
+    !(found && waitsAgain(found.ladder, runState, found.index)) &&
     placeDays.length >= promise.places &&
     peopleDays.length >= promise.people
-  const dates = [held, placeDays[promise.places - 1], peopleDays[promise.people - 1]].filter(
+  const dates = [mastered, placeDays[promise.places - 1], peopleDays[promise.people - 1]].filter(
     (d): d is string => d !== undefined,
   )
   return {
     promise,
-    heldSince: held,
-    days: found ? daysMet(found.run, runState, found.index, { level: promise.level }) : [],
+    heldSince: mastered,
+    days: found ? daysPassed(found.ladder, runState, found.index, { level: promise.level }) : [],
     places,
     people,
     placesHeld: placeDays.length,
@@ -55,7 +63,7 @@ export function promiseStanding(curriculum: Curriculum, state: DogState, promise
 const holdDays = (evidence: readonly Evidence[]): readonly string[] =>
   evidence
     .flatMap((e) => {
-      const day = e.days[daysToHold - 1]
+      const day = e.days[daysToMaster - 1]
       return day === undefined ? [] : [day]
     })
     .sort()
@@ -64,26 +72,26 @@ const holdDays = (evidence: readonly Evidence[]): readonly string[] =>
  * Meetings of the rule still missing at the least: a second day, or enough days for the places and people that lack
  * them. One meeting serves a place and a person at once, so the larger need counts.
  */
-export function meetingsMissing(standing: PromiseStanding): number {
+export function meetingsMissing(status: PromiseStatus): number {
   const lacking = (evidence: readonly Evidence[], wanted: number): number => {
     const best = evidence
-      .map((e) => Math.min(daysToHold, e.days.length))
+      .map((e) => Math.min(daysToMaster, e.days.length))
       .sort((a, b) => b - a)
       .slice(0, wanted)
-    return wanted * daysToHold - best.reduce((a, b) => a + b, 0)
+    return wanted * daysToMaster - best.reduce((a, b) => a + b, 0)
   }
-  const { promise } = standing
+  const { promise } = status
   return Math.max(
-    lacking(standing.places, promise.places),
-    lacking(standing.people, promise.people),
-    standing.heldSince ? 0 : 1,
+    lacking(status.places, promise.places),
+    lacking(status.people, promise.people),
+    status.heldSince ? 0 : 1,
   )
 }
 
 /** Ready: something is promised and all of it is met. The day is that of the last piece. */
-export function readyOn(standings: readonly PromiseStanding[]): string | undefined {
-  if (standings.length === 0 || standings.some((s) => !s.met)) return undefined
-  return standings
+export function readyOn(statuses: readonly PromiseStatus[]): string | undefined {
+  if (statuses.length === 0 || statuses.some((s) => !s.met)) return undefined
+  return statuses
     .map((s) => s.metOn ?? '')
     .sort()
     .at(-1)

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { commandOf, findRung } from '../curriculum/lookup'
 import { houseCurriculum } from '../curriculum/house'
 import { addDays } from '../days'
-import { countedRungs, paceOf, roomFor, sayBound, sayPace, type Room } from './quota'
+import { countedRungs, paceOf, roomFor, boundText, paceText, type Room } from './quota'
 
 const recall = { reps: 1000, days: 30 }
 const wide: Room = { reps: 1000, by: 'blocks' }
@@ -39,7 +39,11 @@ describe('a number to reach', () => {
       daysLeft: 20,
       boundBy: undefined,
     })
-    expect(pace && [sayPace(pace), sayPace(pace, 5), sayBound(pace)]).toEqual(['12 of 38 today', '17 of 38 today', ''])
+    expect(pace && [paceText(pace), paceText(pace, 5), boundText(pace)]).toEqual([
+      '12 of 38 today',
+      '17 of 38 today',
+      '',
+    ])
   })
 
   it('asks a shorter stay for its part, and one that is over for nothing', () => {
@@ -68,7 +72,7 @@ describe('a number to reach', () => {
     expect(room).toEqual({ reps: 7 + 5, by: 'food' })
     const pace = paceOf(recall, [], { ...month, today: day(1) }, room)
     expect(pace).toMatchObject({ wanted: 360, perDay: 12, boundBy: 'food' })
-    expect(pace && sayBound(pace)).toBe('Its training food pays for no more.')
+    expect(pace && boundText(pace)).toBe('The training food allows no more.')
     // Beyond the bowl a call costs a piece, and the blocks say how many: two of their eight turns, three sets of five.
     const line = rung('recall.line-15')
     expect(roomFor(line, work, pay)).toEqual({ reps: 30 + 5, by: 'blocks' })

@@ -12,7 +12,7 @@ export interface DayReps {
 }
 
 /** How a number to reach stands: a plan that can be kept. */
-export interface Pace {
+export interface QuotaProgress {
   /** Repetitions by the last day: what the stay asks for, or as many of them as its days still have room for. */
   readonly wanted: number
   readonly done: number
@@ -50,7 +50,7 @@ const shareOfFood = 0.5
 
 /** What a dog’s day can pay for; undefined where nobody knows what it is fed, or where play is the pay. */
 export interface DayPay {
-  /** Grams of its meal for training. */
+  /** Grams of the meal for training. */
   readonly trainingGrams: number
   /** Reps these pay for, a piece each; undefined where the meal is not given in pieces. */
   readonly repsToPay: number | undefined
@@ -72,7 +72,7 @@ export function roomFor(rung: Rung, work: DayWork, pay: DayPay | undefined): Roo
 
 /** Rungs whose reps count: a call that is a sound alone is not yet the recall. */
 export const countedRungs = (command: Command): readonly string[] =>
-  command.runs.flatMap((run) => run.rungs.flatMap((r) => (is(r, 'sound') ? [] : [r.id])))
+  command.runs.flatMap((ladder) => ladder.rungs.flatMap((r) => (is(r, 'sound') ? [] : [r.id])))
 
 /**
  * A quota against what was done: a thousand in a month is 33⅓ a day, and of two weeks of a stay 467. It begins on the
@@ -91,7 +91,7 @@ export function paceOf(
     readonly begunOn: string | undefined
   },
   room: Room,
-): Pace | undefined {
+): QuotaProgress | undefined {
   if (stay.begunOn === undefined) return undefined
   const rested = addDays(stay.arrivesOn, 1)
   const first = stay.begunOn > rested ? stay.begunOn : rested
@@ -117,13 +117,13 @@ export function paceOf(
 }
 
 /** How today stands, in one figure. */
-export const sayPace = (pace: Pace, here = 0): string =>
+export const paceText = (pace: QuotaProgress, here = 0): string =>
   pace.perDay === 0 ? 'nothing more is needed' : `${pace.today + here} of ${pace.perDay} today`
 
 const boundWords = {
-  blocks: 'Its blocks have no room for more.',
-  food: 'Its training food pays for no more.',
+  blocks: 'The blocks have no room for more.',
+  food: 'The training food allows no more.',
 } as const
 
 /** Why a day is asked for no more, where that is less than the number wants; empty where it is enough. */
-export const sayBound = ({ boundBy }: Pace): string => (boundBy ? boundWords[boundBy] : '')
+export const boundText = ({ boundBy }: QuotaProgress): string => (boundBy ? boundWords[boundBy] : '')

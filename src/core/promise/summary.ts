@@ -1,9 +1,10 @@
 import type { Curriculum } from '../curriculum/types'
-import { findRung, runKey } from '../curriculum/lookup'
+import { findRung, ladderKey } from '../curriculum/lookup'
 import { needsOf, type Need } from './need'
+import { nothingPromised } from './nothingPromised'
 import { readyOn } from './promise'
 import type { OwnerPromise } from './ownerPromise'
-import { commandStanding, targetsOf, type CommandStanding } from './standing'
+import { commandStatus, targetsOf, type CommandStatus } from './status'
 import { isWorked, type DogState } from '../progress/state'
 
 /** Raised whenever the fold or the summary changes its meaning: stored ones of another number are made again. */
@@ -17,7 +18,7 @@ export interface Pace {
 
 /** What lists and walls read: derived wholly from facts and promises, with nothing in it that depends on the clock. */
 export interface Summary {
-  readonly commands: readonly CommandStanding[]
+  readonly commands: readonly CommandStatus[]
   readonly needs: readonly Need[]
   readonly readyOn: string | undefined
   /** Promised rungs that this dog's ladder does not have, by id: they can never be met. */
@@ -26,7 +27,7 @@ export interface Summary {
 }
 
 /** The standing of every command of the curriculum, what the promises still need, and since when all are met. */
-export function summarise(
+export function summarize(
   curriculum: Curriculum,
   state: DogState,
   promises: readonly OwnerPromise[],
@@ -37,8 +38,9 @@ export function summarise(
   const commands = curriculum.commands.flatMap((c) => {
     const own = targets.filter(({ at }) => at.command.id === c.id).map((t) => t.promise)
     // What is switched off has no standing until it is promised or worked.
-    const isOff = c.extra === true && own.length === 0 && !c.runs.some((r) => isWorked(state.runs[runKey(c.id, r.id)]))
-    return isOff ? [] : [commandStanding(curriculum, c, state, own)]
+    const isOff =
+      c.extra === true && own.length === 0 && !c.runs.some((r) => isWorked(state.runs[ladderKey(c.id, r.id)]))
+    return isOff ? [] : [commandStatus(curriculum, c, state, own)]
   })
   const needs = needsOf(curriculum, state, targets, repsPerDay(pace))
   return {
@@ -59,9 +61,9 @@ export const repsPerDay = (pace: Pace): number | undefined => (pace.days >= 3 ? 
  */
 export const lacksOf = (summary: Pick<Summary, 'lost' | 'commands'>): string =>
   summary.lost.length > 0
-    ? `${summary.lost.length === 1 ? 'a promise is' : `${summary.lost.length} promises are`} not in its ladder`
+    ? `${summary.lost.length === 1 ? 'a promise is' : `${summary.lost.length} promises are`} not in the curriculum`
     : summary.commands.every((c) => c.promises.length === 0)
-      ? 'nothing promised'
+      ? nothingPromised
       : ''
 
 /** How many commands were promised, how many of these promises are met, and what is wrong with them. */

@@ -13,7 +13,9 @@ const promise = fc.record({
 })
 /** Of each run a rung or none, each with its own level, places and people. */
 const promises = fc
-  .tuple(...runs.map(({ run }) => fc.option(fc.tuple(fc.constantFrom(...run.rungs), promise), { nil: undefined })))
+  .tuple(
+    ...runs.map(({ ladder }) => fc.option(fc.tuple(fc.constantFrom(...ladder.rungs), promise), { nil: undefined })),
+  )
   .map((all) => all.flatMap((one) => (one ? [{ rungId: one[0].id, ...one[1] }] : [])))
 
 it('whatever is promised comes back from its fields as it was, each run by itself', () => {
@@ -40,8 +42,8 @@ it.each([
   ['no rung that is known', { [promiseField(0, 'rung')]: ['sit.flying'] }, []],
   [
     'numbers that are none',
-    { [promiseField(0, 'rung')]: [runs[0]?.run.rungs[0]?.id ?? ''], [promiseField(0, 'places')]: ['many'] },
-    [{ rungId: runs[0]?.run.rungs[0]?.id, level: 0, places: 3, people: 2 }],
+    { [promiseField(0, 'rung')]: [runs[0]?.ladder.rungs[0]?.id ?? ''], [promiseField(0, 'places')]: ['many'] },
+    [{ rungId: runs[0]?.ladder.rungs[0]?.id, level: 0, places: 3, people: 2 }],
   ],
 ])('what is half typed, with %s, is taken as far as it is whole', (_, typed, whole) => {
   expect(promisesOfTyped(houseCurriculum, typed)).toEqual(whole)

@@ -9,7 +9,7 @@ const choices = (a: string, b: string, aWins: number, bWins: number): Choice[] =
 
 describe('paired comparison', () => {
   it(
-    'agrees with a published worked example of four players (an encyclopaedia’s Bradley–Terry table, from ' + 'memory)',
+    'agrees with a published worked example of four players (an encyclopedia’s Bradley–Terry table, from ' + 'memory)',
     () => {
       // A beat B 2:3, A lost to D 1:4, B beat C 5:3, C lost to D 1:3; strengths .640, 1.043, .660, 2.270.
       const played = [

@@ -14,8 +14,8 @@ export interface Ranked {
 }
 
 /**
- * Strengths by the Bradley–Terry model (Bradley & Terry 1952), found by the minorisation–maximisation steps of Hunter
- * 2004, normalised to a geometric mean of 1. `prior`: so many choices won and as many lost by every item against an
+ * Strengths by the Bradley–Terry model (Bradley & Terry 1952), found by the minorization–maximization steps of Hunter
+ * 2004, normalized to a geometric mean of 1. `prior`: so many choices won and as many lost by every item against an
  * imagined average one, which keeps strengths finite when few trials were made; 0 gives the plain maximum likelihood,
  * which exists only when no group of items beat all others every time.
  */
@@ -65,7 +65,7 @@ export function rank(items: readonly string[], choices: readonly Choice[]): read
     .sort((x, y) => y.strength - x.strength)
 }
 
-/** House: each pair is held out this often at the most, and a ranking is called settled once every pair was. */
+/** Design choice: each pair is held out this often at the most, and a ranking is called settled once every pair was. */
 export const roundsWanted = 2
 
 /**

@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import type { Rule } from '../curriculum/types'
 import { oneRun } from '../tests/facts'
-import { belowBreak } from '../progress/drop'
+import { belowBreak } from '../progress/dropBack'
 import { runLength } from './results'
-import { asksOf, metBy, sayCounts, sayRule } from './rule'
+import { asksOf, metBy, countsText, ruleText } from './rule'
 
 const five: Rule = { kind: 'row', r: 5 }
 const ten: Rule = { kind: 'row', r: 10 }
@@ -27,27 +27,27 @@ describe('rules', () => {
   })
 
   it('are said as trainers say them', () => {
-    expect([five, ten, eight, { kind: 'row', r: 1 } as const].map(sayRule)).toEqual([
+    expect([five, ten, eight, { kind: 'row', r: 1 } as const].map(ruleText)).toEqual([
       'five of five',
       'ten in a row',
       'eight of the last ten',
       'one of one',
     ])
-    expect(sayCounts(five, 'CCMCC')).toBe('2 of 5 clean in a row')
-    expect(sayCounts(eight, 'CCM')).toBe('2 clean of 3; the last 10 count, 7 more to go')
-    expect(sayCounts(eight, 'CCCCCCCCMM')).toBe('8 clean of the last 10')
+    expect(countsText(five, 'CCMCC')).toBe('2 of 5 clean in a row')
+    expect(countsText(eight, 'CCM')).toBe('2 clean of 3; the last 10 count, 7 more to go')
+    expect(countsText(eight, 'CCCCCCCCMM')).toBe('8 clean of the last 10')
     expect(runLength('')).toBe(0)
   })
 })
 
 describe('dropping below a break', () => {
   const seconds = [1, 2, 3, 4, 5, 6, 8, 10, 15, 20, 30, 45, 60, 90, 120, 180]
-  const run = oneRun(
+  const ladder = oneRun(
     'timed',
     seconds.map(() => five),
     seconds,
   ).commands[0]?.runs[0]
-  if (!run) throw new Error('no run')
+  if (!ladder) throw new Error('no run')
   const at = (s: number) => seconds.indexOf(s)
 
   it.each([
@@ -61,7 +61,7 @@ describe('dropping below a break', () => {
     { held: 1, broke: 0.2, to: 1 },
     { held: 180, broke: 179, to: 120 },
   ])('$held s broken at $broke s goes to $to s', ({ held, broke, to }) => {
-    expect(seconds[belowBreak(run, at(held), broke)]).toBe(to)
+    expect(seconds[belowBreak(ladder, at(held), broke)]).toBe(to)
   })
 
   it('stays among the holds: what was taught before them comes back only from the shortest', () => {
@@ -81,7 +81,7 @@ describe('dropping below a break', () => {
     expect(to('place', 'place.5s', 2)).toBe('place.release')
   })
 
-  it('goes one rung down when nobody saw the second', () => {
-    expect(seconds[belowBreak(run, at(60), undefined)]).toBe(45)
+  it('goes drop back one rung when nobody saw the second', () => {
+    expect(seconds[belowBreak(ladder, at(60), undefined)]).toBe(45)
   })
 })

@@ -44,10 +44,10 @@ export const metBy = ({ span, wanted }: Asks, results: Results): boolean =>
   results.length >= span && cleanIn(results, span) >= wanted
 
 /** The rule as a trainer says it: “five of five”, “ten in a row”, “eight of the last ten”. */
-export const sayRule = (rule: Rule): string => kindOf(rule).say(rule)
+export const ruleText = (rule: Rule): string => kindOf(rule).say(rule)
 
 /** The counts behind a verdict: “7 clean of the last 9”. */
-export const sayCounts = (rule: Rule, results: Results): string => kindOf(rule).sayCounts(rule, results)
+export const countsText = (rule: Rule, results: Results): string => kindOf(rule).sayCounts(rule, results)
 
 /** Why no dog can ever meet this rule, or why every dog always does; undefined for a rule that can be worked by. */
 export function ruleFault(rule: Rule): string | undefined {

@@ -38,8 +38,8 @@ function windowChain(k: number, n: number): Chain {
     let misses = 0
     for (let i = 0; i < Math.min(length, n - 1); i++)
       if (((bits >> i) & 1) === 0 && ++misses > spare) return (1 << i) | (bits & ((1 << i) - 1))
-    const kept = Math.min(length, n - 1)
-    return (1 << kept) | (bits & ((1 << kept) - 1))
+    const keptBits = Math.min(length, n - 1)
+    return (1 << keptBits) | (bits & ((1 << keptBits) - 1))
   }
   const lengthOf = (state: number): number => 31 - Math.clz32(state)
   const index = new Map<number, number>()

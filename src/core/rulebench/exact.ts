@@ -3,7 +3,7 @@ import { benchKindOf } from '../rule/rule'
 import { chainOf } from './chain'
 import { benchRefusal, type BenchRule } from './rule'
 
-/** House: the bench asks first for the chance to pass within so many reps. */
+/** Design choice: the bench asks first for the chance to pass within so many reps. */
 export const usualReps = 50
 
 function checked(rule: BenchRule, p: number): Chain {
@@ -15,9 +15,9 @@ function checked(rule: BenchRule, p: number): Chain {
 
 /**
  * Expected reps until the rule is met at a steady chance `p` of a clean rep, 0 < p < 1; on two days, until it is met a
- * second time from anew. Exact: the chain's states are taken out one by one by sums, products and quotients of positive
- * numbers only (Grassmann, Taksar and Heyman, Operations Research 33, 1985), so no digits are lost to subtraction.
- * Relative error under 1e-9 for rates .2–.99 and rules up to twelve reps.
+ * second time from the start. Exact: the chain's states are taken out one by one by sums, products and quotients of
+ * positive numbers only (Grassmann, Taksar and Heyman, Operations Research 33, 1985), so no digits are lost to
+ * subtraction. Relative error under 1e-9 for rates .2–.99 and rules up to twelve reps.
  */
 export function expectedRepsToPass(rule: BenchRule, p: number): number {
   const chain = checked(rule, p)
@@ -100,7 +100,7 @@ function firstMeetings(chain: Chain, p: number, most: number): Float64Array {
   return at
 }
 
-/** The chance that the rule is met within `reps` reps in all; on two days, met twice, the second from anew. */
+/** The chance that the rule is met within `reps` reps in all; on two days, met twice, the second from the start. */
 export function chanceWithin(rule: BenchRule, p: number, reps: number): number {
   const first = firstMeetings(checked(rule, p), p, reps)
   if (rule.days === 1) return first.reduce((a, b) => a + b, 0)

@@ -40,7 +40,7 @@ export function benchAt(ask: BenchAsk, p: number): BenchPoint {
   }
 }
 
-/** Weight of the prior at a rate, not normalised. */
+/** Weight of the prior at a rate, not normalized. */
 const weight = (prior: Beta, p: number): number => p ** (prior.a - 1) * (1 - p) ** (prior.b - 1)
 const slices = 400
 

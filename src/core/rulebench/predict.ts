@@ -1,4 +1,4 @@
-import { coldChance, houseForgetting, type Forgetting, type Showing } from '../progress/memory'
+import { coldChance, houseForgetting, type Forgetting, type RetentionTest } from '../progress/retention'
 
 export interface Calibration {
   /** Middle of the predicted chances of this bin, the share that came true, and how many fell into it. */
@@ -14,17 +14,17 @@ export interface Calibration {
 export function calibration(pairs: readonly { readonly predicted: number; readonly came: boolean }[]): Calibration {
   const bins = Array.from({ length: 10 }, () => ({ sum: 0, came: 0, n: 0 }))
   let brier = 0
-  let came = 0
+  let observed = 0
   for (const pair of pairs) {
     const bin = bins[Math.min(9, Math.floor(pair.predicted * 10))]
     if (!bin) continue
     bin.sum += pair.predicted
     bin.n++
     if (pair.came) bin.came++
-    came += pair.came ? 1 : 0
+    observed += pair.came ? 1 : 0
     brier += (pair.predicted - (pair.came ? 1 : 0)) ** 2
   }
-  const base = pairs.length > 0 ? came / pairs.length : 0
+  const base = pairs.length > 0 ? observed / pairs.length : 0
   const filled = bins.filter((b) => b.n > 0).map((b) => ({ predicted: b.sum / b.n, came: b.came / b.n, n: b.n }))
   return {
     bins: filled,
@@ -40,14 +40,14 @@ export function calibration(pairs: readonly { readonly predicted: number; readon
  * alone, so that stands alone.
  */
 export const coldRepsOf = (
-  shown: readonly Showing[],
+  shown: readonly RetentionTest[],
   model: Forgetting = houseForgetting,
 ): readonly { readonly predicted: number; readonly came: boolean }[] =>
-  shown.flatMap((showing, i) =>
-    showing.kind === 'other'
+  shown.flatMap((test, i) =>
+    test.kind === 'other'
       ? []
       : {
-          predicted: coldChance(showing.restedDays, shown.slice(0, i), model),
-          came: showing.clean,
+          predicted: coldChance(test.restedDays, shown.slice(0, i), model),
+          came: test.clean,
         },
   )

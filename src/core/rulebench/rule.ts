@@ -14,5 +14,5 @@ export function benchRefusal(rule: BenchRule): string | undefined {
   return undefined
 }
 
-export const sayBenchRule = (rule: BenchRule): string =>
+export const benchRuleText = (rule: BenchRule): string =>
   `${benchKindOf(rule).figures(rule)}${rule.days === 2 ? ', on two days' : ''}`

@@ -4,7 +4,7 @@ import { houseCurriculum } from '../curriculum/house'
 import type { Rung } from '../curriculum/types'
 import { heard } from '../dog/deaf'
 import { plainDog, type DogTraits } from '../dog/traits'
-import { callMoment, sayMoment } from '../method/call'
+import { callMoment, momentText } from '../method/call'
 import { promptOf } from '../method/instruct'
 import { defaultMethod, optionsOf, rowIds, type Method } from '../method/method'
 import { regimeOf } from '../progress/regime'
@@ -74,8 +74,8 @@ const walksOn = (method: Method, dog: Kind): string =>
 function* cardsOf(method: Method, dog: Kind): Generator<Card> {
   const { curriculum } = regimeOf(houseCurriculum, method, dog)
   for (const command of curriculum.commands)
-    for (const run of command.runs)
-      for (const rung of run.rungs)
+    for (const ladder of command.runs)
+      for (const rung of ladder.rungs)
         for (const held of [false, true]) {
           const prompt = promptOf(rung, command, method, { ...words, ...dog, name: 'Wren' }, held)
           const moment = callMoment(rung)
@@ -85,10 +85,10 @@ function* cardsOf(method: Method, dog: Kind): Generator<Card> {
             criterion: prompt.criterion,
             payWhere: prompt.payWhere,
             payWhen: prompt.payWhen,
-            notes: [...prompt.notes, ...prompt.how].join(' '),
+            notes: [...prompt.notes, ...prompt.how, prompt.markWhen, prompt.ifNot].join(' '),
             kit: prompt.kit,
             cautions: command.caution,
-            moment: moment ? sayMoment(moment, dog.traits) : '',
+            moment: moment ? momentText(moment, dog.traits) : '',
             side: prompt.side === walksOn(method, dog) ? 'paid on its usual side' : 'paid away from its side',
           }
           yield { rung, kind: dog, ...card, all: Object.values(card).join(' | ') }
@@ -113,22 +113,24 @@ const excludes: Readonly<Record<string, (card: Card) => boolean>> = {
     /“(?!Yes|Okay)/.test(say) && /no (word|signal|“stay”|recall word)( at all)?( yet|\b)/i.test(not),
   'a lure where nothing is lured': ({ say, rung }) => /with the lure/.test(say) && rung.criterion.help !== 'lure',
   'one breath, and something between name and word': ({ all, kind: dog }) =>
-    !dog.traits.deaf && both(all, /one breath/i, /then the word|wait for the look|as it (looks|turns)|then call/i),
+    !dog.traits.deaf &&
+    both(all, /one breath/i, /then the word|wait for the look|as (it|the dog) (looks|turns)|then call/i),
   'waits for a look, and does not': ({ all }) => both(all, /(never|do not|not) wait for a look/i, /wait for the look/i),
   'name and word, where one of them alone is called': ({ say, notes }) =>
     /name and (cue|word)/i.test(notes) && !/Wren, “/.test(say),
   'turns away, and stops': ({ criterion, notes }) =>
-    /turn away each time/.test(criterion) && /it pulls: (?!turn away)/i.test(notes),
-  'by itself, and called, turned or helped': ({ rung, criterion, not, notes }) =>
+    /turn away each time/.test(criterion) && /pulling: (?!turn away)/i.test(notes),
+  'unasked, and called, turned or helped': ({ rung, criterion, not, notes }) =>
     rung.kind === 'uncued' &&
-    /by itself|unprompted/.test(criterion + not) &&
-    /call it back|then help|help at once|quick turns|turn away/i.test(notes),
-  'nothing is said, and it is called': ({ say, notes }) => /^nothing/i.test(say) && /call (it )?back/i.test(notes),
+    /unasked|unprompted/.test(criterion + not) &&
+    /call the dog back|then prompt|prompt at once|quick turns|turn away/i.test(notes),
+  'nothing is said, and it is called': ({ say, notes }) =>
+    /^(nothing|give no cue)/i.test(say) && /call (the dog )?back/i.test(notes),
   'called out, and gone back to': ({ criterion, payWhere, notes }) =>
-    (/call(ed)? (it )?out/i.test(notes) &&
-      /and (straight )?back|and returns?\b|right round|stand close/.test(criterion)) ||
+    (/call(ed)? (it |the dog )?out/i.test(notes) &&
+      /and (straight )?back|and returns?\b|all the way around|stand close/.test(criterion)) ||
     (/always return/i.test(notes) && /called out/.test(payWhere)) ||
-    (/^call it out|\. call it out/i.test(notes) && /(walk|return).*pay/i.test(payWhere)),
+    (/^call the dog out|\. call the dog out/i.test(notes) && /(walk|return).*reward/i.test(payWhere)),
   'left, and not left': ({ criterion, notes }) => /holds your eyes/.test(criterion) && /return|call out/i.test(notes),
   'no treat, and one tossed': ({ criterion, notes }) =>
     /dull, no/.test(notes) && /with (a treat|the toy) tossed/.test(criterion),
@@ -139,7 +141,8 @@ const excludes: Readonly<Record<string, (card: Card) => boolean>> = {
       (rung.criterion.help === 'lure' && /\bfood\b/.test(criterion))),
   'paid away from where it stays': ({ rung, payWhere }) => rung.kind === 'timed' && /step away/.test(payWhere),
   'paid inside a hold that play ends': ({ criterion, payWhere, payWhen }) =>
-    /after the release/.test(payWhere) && (/paid (at each|inside)/.test(criterion) || /inside|each \d/.test(payWhen)),
+    /after the release/.test(payWhere) &&
+    (/rewarded (at each|inside)/.test(criterion) || /inside|each \d/.test(payWhen)),
   'heard, by a dog that does not hear': ({ kind: dog, all }) => dog.traits.deaf && heard.test(all),
   'a word for what the hand alone asks': ({ rung, kind: dog, say, not, criterion, notes }) =>
     (dog.traits.byHand ?? []).some((id) => rung.id.startsWith(`${id}.`)) &&
@@ -150,7 +153,7 @@ const excludes: Readonly<Record<string, (card: Card) => boolean>> = {
     dog.traits.deaf && /flash/.test(say) && /looks? away/.test(say + criterion),
   'seen, by a dog that does not see': ({ kind: dog, say, not, criterion, notes, moment }) =>
     dog.traits.blind &&
-    toBeSeen.test([say, not.replace(/No hand signal: it does not see it\./, ''), criterion, notes, moment].join(' ')),
+    toBeSeen.test([say, not.replace(/No hand signal for a blind dog\./, ''), criterion, notes, moment].join(' ')),
   'touched from afar': ({ rung, say }) =>
     /a touch/.test(say) && (rung.kind === 'recall' || (rung.criterion.metres ?? 0) > 0.6),
   'pressure, and none': ({ kind: dog, notes }) => dog.young && /leash pressure only/i.test(notes),
@@ -161,17 +164,17 @@ const excludes: Readonly<Record<string, (card: Card) => boolean>> = {
   'worked on the one side, paid on the other': ({ criterion, side }) =>
     /on the other side/.test(criterion) === side.includes('usual'),
   'called in, and left where it is': ({ not, notes }) =>
-    /do not call it in/i.test(not) && /danger:.*\bcome/i.test(notes),
-  'a mark that is not paid': ({ say, criterion, payWhen, cautions, kind: dog }) =>
+    /do not call the dog in/i.test(not) && /danger:.*\bcome/i.test(notes),
+  'a mark that is not paid': ({ rung, say, criterion, payWhen, cautions, kind: dog }) =>
     !/every rep|as often|each \d|inside|every \d|after the release/.test(payWhen) &&
-    (/\bmark\b/i.test(say + criterion) ||
-      /mark promises pay/i.test(cautions) ||
+    (/\bmark\b/i.test(rung.say + criterion) ||
+      /mark promises a reward/i.test(cautions) ||
       say.includes(dog.traits.deaf ? 'flash' : `“${marker}”`)),
   'shown, and hidden': ({ all, notes }) =>
     /shown in the hand/i.test(notes) &&
     /closed fist|out of sight until|no (food|toy) in sight|finishes the bowl/i.test(all),
   'paid at the seam, and elsewhere': ({ criterion, payWhere }) =>
-    /paid at the seam/.test(criterion) && !/seam/.test(payWhere),
+    /rewarded at the seam/.test(criterion) && !/seam/.test(payWhere),
   'a no-reward word, and no word': ({ not, notes }) =>
     /no-reward word/.test(notes) && /no word at all|no name, no praise|no name and no call/i.test(not),
   'a second cue, and one': ({ not, notes }) =>
@@ -181,8 +184,8 @@ const excludes: Readonly<Record<string, (card: Card) => boolean>> = {
     return (named !== undefined && named !== kit) || (/off leash/.test(criterion) && kit !== 'none')
   },
   'still hand, and help': ({ criterion, notes }) =>
-    /closed fist by itself/.test(criterion) && /\bhelp\b/.test(notes.replace(/no help/gi, '')),
-  jerks: ({ all }) => /\bjerk (it|the)\b/i.test(all),
+    /closed fist unasked/.test(criterion) && /\b(help|prompt)\b/i.test(notes.replace(/(no help|do not prompt)/gi, '')),
+  jerks: ({ all }) => /(?<!never )\bjerk (it|the|a)\b/i.test(all),
 }
 
 /** Cards that were read already: most options change few of them. */
@@ -241,19 +244,23 @@ describe('no card says two things that exclude each other', () => {
       { say: '“Come”, bright', notes: 'Name and cue, always.' },
       plain,
     ],
-    'turns away, and stops': ['heel.turn-away', { notes: 'It pulls: stop.' }, plain],
-    'by itself, and called, turned or helped': ['heel.leash-end', { notes: 'It pulls: call it back.' }, plain],
-    'nothing is said, and it is called': ['heel.back-forth', { notes: 'It pulls: stop, and call it back.' }, plain],
-    'called out, and gone back to': ['sit-stay.step-5s', { notes: 'Call it out of the stay.' }, plain],
+    'turns away, and stops': ['heel.turn-away', { notes: 'Pulling: stop.' }, plain],
+    'unasked, and called, turned or helped': ['heel.leash-end', { notes: 'Pulling: call the dog back.' }, plain],
+    'nothing is said, and it is called': ['heel.back-forth', { notes: 'Pulling: stop, and call the dog back.' }, plain],
+    'called out, and gone back to': ['sit-stay.step-5s', { notes: 'Call the dog out of the stay.' }, plain],
     'left, and not left': ['watch.1s', { notes: 'Always return to the dog.' }, plain],
     'no treat, and one tossed': ['place.release', { notes: '“Okay”, dull, no treat.' }, plain],
     'food for a dog that works for toys': ['sit.word', { notes: 'Food stays out of sight.' }, toys],
-    'paid away from where it stays': ['sit-stay.5s', { payWhere: 'A step away from where it stayed' }, plain],
-    'paid inside a hold that play ends': ['sit-stay.5s', { payWhen: 'each 5 s of one hold' }, toys],
+    'paid away from where it stays': ['sit-stay.5s', { payWhere: 'A step away from where the dog stayed' }, plain],
+    'paid inside a hold that play ends': ['sit-stay.5s', { payWhen: 'each 5 s of one stay' }, toys],
     'heard, by a dog that does not hear': ['sit.word', { all: 'Say it once.' }, deaf],
     'a word for what the hand alone asks': ['sit.1m', { say: '“Sit”, once' }, byHand],
     'a hand shown, and hands kept still': ['sit.word', { criterion: 'sits to the signal, hands still' }, deaf],
-    'marked by hand where it does not look': ['marker.test', { say: 'a flash of the hand, while it looks away' }, deaf],
+    'marked by hand where it does not look': [
+      'marker.test',
+      { say: 'a flash of the hand, while the dog looks away' },
+      deaf,
+    ],
     'seen, by a dog that does not see': ['sit.word', { say: '“Sit” once, flat palm' }, blind],
     'touched from afar': ['sit.10m', { say: '“Sit” once, then a touch' }, blind],
     'pressure, and none': ['heel.word', { notes: 'Leash pressure only as law allows.' }, young],
@@ -262,11 +269,11 @@ describe('no card says two things that exclude each other', () => {
     'called in, and left where it is': ['check-in.emergency-sit', { notes: 'In danger: come.' }, plain],
     'a mark that is not paid': ['sit.full', { payWhen: 'one rep in two or three' }, plain],
     'shown, and hidden': ['recall.fist', { notes: 'Food shown in the hand as you call.' }, plain],
-    'paid at the seam, and elsewhere': ['heel.seam-2', { payWhere: 'By its face' }, plain],
-    'a no-reward word, and no word': ['settle.chews', { notes: 'A miss: one calm no-reward word.' }, plain],
+    'paid at the seam, and elsewhere': ['heel.seam-2', { payWhere: 'By the dog’s face' }, plain],
+    'a no-reward word, and no word': ['settle.chews', { notes: 'Say one calm no-reward word.' }, plain],
     'a second cue, and one': ['sit.word', { notes: 'The cue once; once more between reps.' }, plain],
     'another leash than the one it is about': ['recall.line-5', { kit: '1.2 m leash' }, plain],
-    'still hand, and help': ['leave-it.fist', { notes: 'Stuck: then help.' }, plain],
+    'still hand, and help': ['leave-it.fist', { notes: 'Stuck: then prompt.' }, plain],
     jerks: ['heel.word', { all: 'Jerk the leash.' }, plain],
   }
   it.each(Object.keys(excludes))('would find: %s', (what) => {

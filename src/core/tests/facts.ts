@@ -1,6 +1,6 @@
 import { outcomeOfLetter, type RepFact, type SetFact } from '../facts/fact'
-import type { Curriculum, RepKind, Rule, Rung, Run } from '../curriculum/types'
-import type { Around } from '../coach/allowed'
+import type { Curriculum, RepKind, Rule, Rung, Ladder } from '../curriculum/types'
+import type { WorkingConditions } from '../coach/allowed'
 import { suggestAll, suggestFor } from '../coach/suggest'
 import type { Suggestion } from '../coach/suggestion'
 import { msPerDay } from '../days'
@@ -10,6 +10,7 @@ import { applyRep } from '../progress/fold'
 import type { Verdict } from '../progress/voice'
 import { always, type Regimes } from '../progress/regime'
 import { emptyDogState, type DogState } from '../progress/state'
+import type { RungId } from '../ids'
 
 export { msPerDay }
 /** Noon of 2 March 2026, a Monday, in UTC. */
@@ -98,9 +99,12 @@ export const suggestedFor = (
   state: DogState,
   command: string,
   promises: readonly OwnerPromise[],
-  around: Around,
+  conditions: WorkingConditions,
 ): Suggestion | undefined =>
-  suggestFor(suggestAll(curriculum, state, promises, { traits: plainDog, arrivesOn: '2026-02-20' }, around), command)
+  suggestFor(
+    suggestAll(curriculum, state, promises, { traits: plainDog, arrivesOn: '2026-02-20' }, conditions),
+    command,
+  )
 
 /** A curriculum of one command with one run whose rungs follow these rules. */
 export function oneRun(kind: RepKind, rules: readonly Rule[], seconds?: readonly number[]): Curriculum {
@@ -122,25 +126,35 @@ export function oneRun(kind: RepKind, rules: readonly Rule[], seconds?: readonly
     ways: [],
     needs: [],
   }))
-  const run: Run = { id: 'x', name: 'X', rungs }
+  const ladder: Ladder = { id: 'x', name: 'X', rungs }
   return {
     id: 'test',
     version: 1,
     name: 'Test',
     gates: [],
     commands: [
-      { id: 'x', name: 'X', purpose: '', defaultCue: 'x', signal: '', caution: '', faults: [], roads: [], runs: [run] },
+      {
+        id: 'x',
+        name: 'X',
+        purpose: '',
+        defaultCue: 'x',
+        signal: '',
+        caution: '',
+        faults: [],
+        roads: [],
+        runs: [ladder],
+      },
     ],
   }
 }
 
 /** Brings a dog to a rung by passing every rung of its run below it, one meeting of each rule. */
-export function passTo(curriculum: Curriculum, rungId: string, day = 0): SetPlan[] {
+export function passTo(curriculum: Curriculum, rungId: RungId, day = 0): SetPlan[] {
   for (const command of curriculum.commands)
-    for (const run of command.runs) {
-      const index = run.rungs.findIndex((r) => r.id === rungId)
+    for (const ladder of command.runs) {
+      const index = ladder.rungs.findIndex((r) => r.id === rungId)
       if (index >= 0)
-        return run.rungs
+        return ladder.rungs
           .slice(0, index)
           .map((r) => ({ rung: r.id, reps: cleanReps(r.rule), day, placeKind: r.criterion.place ?? 'room' }))
     }

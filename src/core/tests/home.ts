@@ -36,7 +36,7 @@ export const homeOf = (commands: readonly GoesHome[], more: Partial<HomeworkQues
   })
 
 /** A command that goes home and is asked for with a word, but for what is said otherwise. */
-export const goes = (command: string, more: Partial<GoesHome> = {}): GoesHome => ({
+export const homeItem = (command: string, more: Partial<GoesHome> = {}): GoesHome => ({
   command,
   name: command,
   kind: 'position',

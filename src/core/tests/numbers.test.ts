@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { drawReps } from '../block/chance'
+import { drawReps } from '../block/randomDraws'
 import { breakMinutes, playMinutes, praiseMinutes } from '../block/rest'
 import { payTiers } from '../coach/next'
 import { houseCurriculum } from '../curriculum/house'
@@ -9,13 +9,13 @@ import type { Rung } from '../curriculum/types'
 import { foods } from '../demonstration/homeWords'
 import { mostShownSeconds } from '../demonstration/shown'
 import { plainDog } from '../dog/traits'
-import { ladderFor } from '../dog/ladder'
+import { adaptCurriculum } from '../dog/adaptCurriculum'
 import { holdEnds } from '../method/hold'
 import { defaultMethod } from '../method/method'
 import { isAlwaysPaid, isHardFirst } from '../method/pay'
 import { settleIntervals } from '../method/settle'
 import { spanOf } from '../rule/rule'
-import { goes, homeOf } from './home'
+import { homeItem, homeOf } from './home'
 
 /** Numbers by which the trade works. All of them are common practice. */
 
@@ -53,7 +53,7 @@ describe('numbers of the trade', () => {
       expect(rung(`${command}.5s`).cue).toBe('none')
       expect(rung(`${command}.5s-word`).cue).toBe('word')
     }
-    expect(rung('place.word').say).toContain('as it sets off')
+    expect(rung('place.word').say).toContain('as the dog sets off')
   })
 
   it('stays are shown at 30 to 45 s, and grow at home to 180 s sitting and 300 s lying', () => {
@@ -67,7 +67,7 @@ describe('numbers of the trade', () => {
   it('a bout is five to ten reps', () => {
     for (const r of allRungs(houseCurriculum).filter((one) => one.kind === 'position' || one.kind === 'recall'))
       expect([r.id, r.setReps >= 3 && r.setReps <= 10]).toEqual([r.id, true])
-    const young = ladderFor(houseCurriculum, { traits: plainDog, side: 'left', young: true })
+    const young = adaptCurriculum(houseCurriculum, { traits: plainDog, side: 'left', young: true })
     for (const r of allRungs(young).filter((one) => one.kind === 'position'))
       expect([r.id, r.setReps]).toEqual([r.id, 5])
   })
@@ -146,7 +146,7 @@ describe('numbers of the trade', () => {
 
   it('food is faded by the third or fourth week; every recall is paid whatever the schedule', () => {
     expect(foods).toEqual(['every rep', 'two in three', 'now and then', 'praise'])
-    const { weeks } = homeOf([goes('sit')])
+    const { weeks } = homeOf([homeItem('sit')])
     expect(weeks.map((w) => w.food === 'every rep' || w.food === 'two in three')).toEqual([
       true,
       true,

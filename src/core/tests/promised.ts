@@ -1,21 +1,22 @@
 import { houseCurriculum } from '../curriculum/house'
-import { findCommand, findRung, runKey } from '../curriculum/lookup'
+import { findCommand, findRung, ladderKey } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { scriptOf, type Script } from '../demonstration/script'
 import { pronounsOf } from '../dog/pronouns'
-import { ladderFor } from '../dog/ladder'
+import { adaptCurriculum } from '../dog/adaptCurriculum'
 import type { DogTraits } from '../dog/traits'
 import { defaultMethod } from '../method/method'
-import { emptyDogState, emptyRunState, emptyTally, type DogState } from '../progress/state'
+import { emptyDogState, emptyLadderState, emptyTally, type DogState } from '../progress/state'
 import type { OwnerPromise } from '../promise/ownerPromise'
 import { homeFrom, ownersDog } from './home'
+import type { RungId } from '../ids'
 
 /** A dog that holds these of its rungs, met on two days at level 0. */
-export function heldOf(ladder: Curriculum, holds: (rungId: string) => boolean): DogState {
+export function heldOf(ladder: Curriculum, holds: (rungId: RungId) => boolean): DogState {
   const state = emptyDogState()
   for (const command of ladder.commands)
     for (const run of command.runs) {
-      const own = (state.runs[runKey(command.id, run.id)] = emptyRunState())
+      const own = (state.runs[ladderKey(command.id, run.id)] = emptyLadderState())
       own.position = run.rungs.length
       for (const { id } of run.rungs)
         if (holds(id))
@@ -31,8 +32,8 @@ export interface Promised {
 }
 
 /** What an owner is shown of these promises, as far as the ladder has them, by a dog that holds some of its rungs. */
-export function shownOf(traits: DogTraits, rungIds: readonly string[], holds: (rungId: string) => boolean): Promised {
-  const curriculum = ladderFor(houseCurriculum, { traits, side: 'left', young: false })
+export function shownOf(traits: DogTraits, rungIds: readonly string[], holds: (rungId: RungId) => boolean): Promised {
+  const curriculum = adaptCurriculum(houseCurriculum, { traits, side: 'left', young: false })
   const promises = rungIds.flatMap((rungId) =>
     findRung(curriculum, rungId) ? [{ rungId, level: 0, places: 1, people: 1 }] : [],
   )

@@ -1,8 +1,9 @@
-import { findCommand, findRung, ownRung, runKey } from '../curriculum/lookup'
+import { findCommand, findRung, ownRung, ladderKey } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import type { DogState } from '../progress/state'
-import type { CommandStanding } from '../promise/standing'
+import type { CommandStatus } from '../promise/status'
 import type { Summary } from '../promise/summary'
+import { statusLabels } from './labels'
 import { figuresOf } from './line'
 
 /** One command that would stand otherwise. */
@@ -24,7 +25,7 @@ export function carriedTo(beforeLadder: Curriculum, state: DogState, afterLadder
   const met = beforeLadder.commands.flatMap((command) =>
     command.runs.flatMap((run) =>
       run.rungs
-        .filter((g) => (state.runs[runKey(command.id, run.id)]?.tallies[g.id]?.met.length ?? 0) > 0)
+        .filter((g) => (state.runs[ladderKey(command.id, run.id)]?.tallies[g.id]?.met.length ?? 0) > 0)
         .map((rung) => ({ command, rung })),
     ),
   )
@@ -68,14 +69,14 @@ export function compareStandings(
   })
 }
 
-function say(ladder: Curriculum, standing: CommandStanding | undefined): string {
-  if (!standing) return 'not in this ladder'
-  const next = standing.next && findRung(ladder, standing.next.rungId)
+function say(ladder: Curriculum, status: CommandStatus | undefined): string {
+  if (!status) return 'not in this curriculum'
+  const next = status.next && findRung(ladder, status.next.rungId)
   return [
-    `${standing.word} ${figuresOf(standing)}`.trim(),
+    `${statusLabels[status.word]} ${figuresOf(status)}`.trim(),
     next
-      ? `next ${next.command.id === standing.command ? '' : `${next.command.name} `}${next.rung.name}`
+      ? `next ${next.command.id === status.command ? '' : `${next.command.name} `}${next.rung.name}`
       : 'nothing next',
-    ...standing.promises.map((p) => `promised ${findRung(ladder, p.promise.rungId)?.rung.name ?? p.promise.rungId}`),
+    ...status.promises.map((p) => `promised ${findRung(ladder, p.promise.rungId)?.rung.name ?? p.promise.rungId}`),
   ].join('; ')
 }

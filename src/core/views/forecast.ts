@@ -1,18 +1,20 @@
 import { findCommand, findRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import { addDays, daysBetween, sayDay, type DateOrder } from '../days'
+import { addDays, daysBetween, dayText, type DateOrder } from '../days'
 import type { Rates } from '../forecast/rates'
-import { bentBy, type Stack } from '../forecast/stack'
+import { calibratedBy, type ChanceCalibration } from '../forecast/chanceCalibration'
 import { daysMore, differs, type WhatIf } from '../forecast/whatIf'
-import { chanceFigure, minutesABlock, fewSets, sayChance, type Forecast } from '../forecast/forecast'
+import { minutesABlock, fewSets, type Forecast } from '../forecast/forecast'
+import { chanceFigure, chanceText } from '../forecast/chanceText'
 import { percent, points } from '../percent'
 import { capitalized, counted } from '../wording'
+import type { RungId } from '../ids'
 
 /** One promise, or the whole dog: where its day lies among the futures. */
 export interface Band {
   readonly name: string
   readonly chance: string
-  /** Days from today of 10, 25, 50, 75 and 90 in a hundred futures; null beyond what is reckoned. */
+  /** Days from today of 10, 25, 50, 75 and 90 in a hundred futures; null beyond what is calculated. */
   readonly days: Forecast['days']
   /** Those days in words: “50% likely by Tue 8 Dec; 80% likely between Fri 4 and Mon 14 Dec”. */
   readonly said: string
@@ -44,11 +46,11 @@ export interface ForecastView {
 
 const nameOf = (curriculum: Curriculum, command: string): string => findCommand(curriculum, command)?.name ?? command
 
-/** House: a command decides it where it comes last in so many of the futures. */
+/** Design choice: a command decides it where it comes last in so many of the futures. */
 const decidesFrom = 0.4
 
 /** Which command comes last, in a sentence; empty where none does or all is met. */
-export function sayBinds(told: Forecast, curriculum: Curriculum): string {
+export function bindsText(told: Forecast, curriculum: Curriculum): string {
   const { binds } = told
   if (!binds || binds.share < 0.1) return ''
   const name = nameOf(curriculum, binds.command)
@@ -62,11 +64,11 @@ export const dayBy = (told: Forecast, share: 0 | 1 | 2 | 3 | 4): string | undefi
 }
 
 /** The chance first: “About 70% likely to be ready by going home on Wed 9 Dec. Recall decides it.” */
-export function sayForecast(told: Forecast, curriculum: Curriculum, dates: DateOrder): string {
-  if (told.impossible) return 'A promise cannot be kept here, so this dog will not be ready. Change the promises.'
+export function forecastText(told: Forecast, curriculum: Curriculum, dates: DateOrder): string {
+  if (told.impossible) return 'A promise cannot be met here, so this dog will not be ready. Change the promises.'
   return [
-    `${capitalized(sayChance(told.chance))} likely to be ready by going home on ${sayDay(told.leavesOn, dates)}.`,
-    sayBinds(told, curriculum),
+    `${capitalized(chanceText(told.chance))} likely to be ready by going home on ${dayText(told.leavesOn, dates)}.`,
+    bindsText(told, curriculum),
     told.known.sets < fewSets ? 'Few sets are recorded yet.' : '',
   ]
     .filter((part) => part !== '')
@@ -77,22 +79,22 @@ export function sayForecast(told: Forecast, curriculum: Curriculum, dates: DateO
  * What today’s block is worth, in points of the chance that assumes the usual ones: “Today’s block: +20 points”.
  * `blocks`: how many it had today.
  */
-export function sayGain(gain: number, blocks: number): string {
+export function gainText(gain: number, blocks: number): string {
   const block = blocks === 0 ? 'Today’s block' : 'Another block'
   return gain < 0.0005 ? `${block} changes nothing` : `${block}: ${points(gain)}`
 }
 
-/** House: less is lost in the rounding. */
+/** Design choice: less is lost in the rounding. */
 const bentFrom = 0.02
 
 /** What a chance rests on, in sentences. */
-export function sayWhyChance(told: Forecast, curriculum: Curriculum, dates: DateOrder): string {
+export function whyChanceText(told: Forecast, curriculum: Curriculum, dates: DateOrder): string {
   if (told.impossible)
     return (
       'The dog’s curriculum lacks a promised rung, or the kennel lacks the locations or handlers. Training alone ' +
       'will not make this dog ready. Change the promises.'
     )
-  const said = (day: string) => sayDay(day, dates)
+  const said = (day: string) => dayText(day, dates)
   const { plan, known, futures, played: { chance: played } = told } = told
   const [early, half, late] = [dayBy(told, 0), dayBy(told, 2), dayBy(told, 4)]
   const days =
@@ -114,7 +116,7 @@ export function sayWhyChance(told: Forecast, curriculum: Curriculum, dates: Date
       : `Such forecasts were too ${told.chance < played ? 'high' : 'low'} here before, so this one is shown as ` +
         `${percent(told.chance)}.`,
     days,
-    sayBinds(told, curriculum),
+    bindsText(told, curriculum),
     `Assumes ${counted(plan.openDays, 'training day')} with ${plan.setsADay.toFixed(1)} useful sets a day (${own}).`,
     plan.byFood ? 'Training food allows no more sets a day.' : '',
     known.sets === 0
@@ -122,7 +124,7 @@ export function sayWhyChance(told: Forecast, curriculum: Curriculum, dates: Date
       : `This dog passes rungs ${known.speed.toFixed(1)} times as fast as an average dog here, based on ` +
         `${counted(known.sets, 'set')} at new rungs.` +
         `${known.sets < fewSets ? ' That is little evidence, so the range is wide.' : ''}`,
-    told.trend ? `${sayTrend(told, dates)}.` : '',
+    told.trend ? `${trendText(told, dates)}.` : '',
   ]
     .filter((part) => part !== '')
     .join(' ')
@@ -133,7 +135,7 @@ const asExample = 0.7
 const halfWay = 0.5
 
 /** What simulations assume beside how fast rungs are passed, as a trainer would say it of a kennel. */
-export function sayWays({ elsewhere, slips, swing }: Pick<Rates, 'elsewhere' | 'slips' | 'swing'>): string {
+export function waysText({ elsewhere, slips, swing }: Pick<Rates, 'elsewhere' | 'slips' | 'swing'>): string {
   const sets = Math.round(1 / slips.back)
   const apart = Math.round(100 * Math.sqrt(swing))
   return (
@@ -145,15 +147,15 @@ export function sayWays({ elsewhere, slips, swing }: Pick<Rates, 'elsewhere' | '
 }
 
 /** How chances are bent, in words; empty where they are said as they were played. */
-export function sayStack(stack: Stack): string {
+export function calibrationText(stack: ChanceCalibration): string {
   if (stack.dogs === 0) return ''
-  const said = bentBy(stack, asExample, 1, halfWay)(asExample)
-  return `a simulated ${chanceFigure(asExample)} is shown as ${chanceFigure(said)}`
+  const calibrated = calibratedBy(stack, asExample, 1, halfWay)(asExample)
+  return `a simulated ${chanceFigure(asExample)} is shown as ${chanceFigure(calibrated)}`
 }
 
 /** Which way it went, in words: “it was about 60% on Mon 2 Mar: 3 useful sets, 11 assumed”. */
-export const sayTrend = ({ trend }: Forecast, dates: DateOrder): string =>
-  trend ? `It was ${sayChance(trend.was)} on ${sayDay(trend.since, dates)}: ${trend.why}` : ''
+export const trendText = ({ trend }: Forecast, dates: DateOrder): string =>
+  trend ? `The chance was ${chanceText(trend.was)} on ${dayText(trend.since, dates)}: ${trend.why}` : ''
 
 /** Everything the dog’s page says of a forecast. */
 export function forecastView(told: Forecast, curriculum: Curriculum, dates: DateOrder): ForecastView {
@@ -169,10 +171,10 @@ export function forecastView(told: Forecast, curriculum: Curriculum, dates: Date
       ]
   const last = Math.max(home, ...bands.flatMap((b) => b.days.flatMap((d) => d ?? [])))
   return {
-    chance: sayChance(told.chance),
-    headline: sayForecast(told, curriculum, dates),
-    trend: sayTrend(told, dates),
-    why: sayWhyChance(told, curriculum, dates),
+    chance: chanceText(told.chance),
+    headline: forecastText(told, curriculum, dates),
+    trend: trendText(told, dates),
+    why: whyChanceText(told, curriculum, dates),
     today: told.today,
     leavesOn: told.leavesOn,
     span: Math.max(1, last + 1),
@@ -184,7 +186,7 @@ export function forecastView(told: Forecast, curriculum: Curriculum, dates: Date
 
 const rank = (w: WhatIfView): number => (w.change === 'better' ? 0 : 1)
 
-function findRungName(curriculum: Curriculum, rungId: string, command: string): string {
+function findRungName(curriculum: Curriculum, rungId: RungId, command: string): string {
   const at = findRung(curriculum, rungId)
   return at ? `${at.command.name}: ${at.rung.name}` : nameOf(curriculum, command)
 }
@@ -195,7 +197,7 @@ function band(
   today: string,
   dates: DateOrder,
 ): Band {
-  const on = (after: number) => sayDay(addDays(today, after), dates)
+  const on = (after: number) => dayText(addDays(today, after), dates)
   const [early, , half, , late] = days
   const said =
     half === null
@@ -204,7 +206,7 @@ function band(
         ? `80% likely on ${on(half)}`
         : `50% likely by ${on(half)}; 80% likely between ${on(early ?? half)} and ` +
           (late === null ? 'a day beyond this forecast' : on(late))
-  return { name, chance: sayChance(chance), days, said }
+  return { name, chance: chanceText(chance), days, said }
 }
 
 function whatIfView(w: WhatIf, told: Forecast, curriculum: Curriculum): WhatIfView {
@@ -212,7 +214,7 @@ function whatIfView(w: WhatIf, told: Forecast, curriculum: Curriculum): WhatIfVi
   const change = !differs(told.chance, w) ? 'same' : by > 0 ? 'better' : 'worse'
   return {
     title: titleOf(w, curriculum),
-    chance: sayChance(w.chance),
+    chance: chanceText(w.chance),
     change,
     by: change === 'same' ? 'no clear effect' : points(by),
     cost: costOf(w),

@@ -1,9 +1,10 @@
-import { rungIndex, runKey } from '../curriculum/lookup'
-import type { Command, PlaceKind, Run } from '../curriculum/types'
+import { rungIndex, ladderKey } from '../curriculum/lookup'
+import type { Command, PlaceKind, Ladder } from '../curriculum/types'
 import type { SetFact } from '../facts/fact'
 import type { OwnerPromise } from '../promise/ownerPromise'
-import { daysMet, daysToHold, topHeld, type DogState } from '../progress/state'
-import { cellKey, contextStanding } from '../progress/context'
+import { daysPassed, daysToMaster, topMastered, type DogState } from '../progress/state'
+import { cellKey, contextStatus } from '../progress/contextStatus'
+import type { PlaceId, RungId } from '../ids'
 
 /** Distraction-proofing levels, in words. House, editable by the curriculum’s owner. */
 export const levelWords = [
@@ -17,7 +18,7 @@ export const levelWords = [
 
 export interface GridCell {
   readonly level: number
-  readonly placeId: string
+  readonly placeId: PlaceId
   readonly clean: number
   readonly total: number
   readonly lastDay: string | undefined
@@ -34,7 +35,7 @@ export interface GridCell {
 
 export interface Grid {
   readonly runId: string
-  readonly rungId: string | undefined
+  readonly rungId: RungId | undefined
   readonly places: readonly { readonly id: string; readonly kind: PlaceKind }[]
   /** By level, then by place in the order given. */
   readonly rows: readonly (readonly GridCell[])[]
@@ -46,19 +47,19 @@ export interface Grid {
  */
 export function gridOf(
   command: Command,
-  run: Run,
+  ladder: Ladder,
   state: DogState,
   sets: readonly SetFact[],
   promise: OwnerPromise | undefined,
   places: Grid['places'],
   usual: { readonly kit: string; readonly leashHolder: string },
 ): Grid {
-  const runState = state.runs[runKey(command.id, run.id)]
-  const top = topHeld(run, runState)
-  const promisedIndex = promise ? rungIndex(run, promise.rungId) : -1
+  const runState = state.runs[ladderKey(command.id, ladder.id)]
+  const top = topMastered(ladder, runState)
+  const promisedIndex = promise ? rungIndex(ladder, promise.rungId) : -1
   const target = promisedIndex >= 0 ? promisedIndex : top
   const own = new Map<string, SetFact[]>()
-  const ofRun = new Set(run.rungs.map((r) => r.id))
+  const ofRun = new Set(ladder.rungs.map((r) => r.id))
   for (const set of sets) {
     if (!ofRun.has(set.rungId)) continue
     const key = cellKey(set.level, set.placeId)
@@ -68,11 +69,11 @@ export function gridOf(
     places.map((place): GridCell => {
       const here = own.get(cellKey(level, place.id)) ?? []
       const reps = here.flatMap((s) => s.reps)
-      const days = target >= 0 ? daysMet(run, runState, target, { level, place: place.id }).length : 0
+      const days = target >= 0 ? daysPassed(ladder, runState, target, { level, place: place.id }).length : 0
       const context =
         runState && top >= 0
-          ? contextStanding(
-              run,
+          ? contextStatus(
+              ladder,
               runState,
               { level, placeId: place.id, ...usual },
               target >= 0 ? Math.min(top, target) : top,
@@ -86,13 +87,13 @@ export function gridOf(
         lastDay: here.at(-1)?.day,
         hands: byReps(here, 'leashHolder'),
         kits: byReps(here, 'kit'),
-        held: days >= daysToHold,
-        days: Math.min(days, daysToHold),
-        nextRung: context ? run.rungs[context.index]?.name : undefined,
+        held: days >= daysToMaster,
+        days: Math.min(days, daysToMaster),
+        nextRung: context ? ladder.rungs[context.index]?.name : undefined,
       }
     }),
   )
-  return { runId: run.id, rungId: run.rungs[target]?.id, places, rows }
+  return { runId: ladder.id, rungId: ladder.rungs[target]?.id, places, rows }
 }
 
 function byReps(sets: readonly SetFact[], key: 'leashHolder' | 'kit'): readonly string[] {

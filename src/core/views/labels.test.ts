@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { readinessLabels, rungLabels, statusLabels } from './labels'
+import { readinessLabels, rungLabels, statusFlags, statusLabels } from './labels'
 import { retired, retiredWords } from './retired'
 
 const rows = (of: Readonly<Record<string, string>>): readonly string[] =>
@@ -40,4 +40,13 @@ it('no word is old and new at once, and none is named twice', () => {
   const olds = retired.map(([was]) => was)
   expect(new Set(olds).size).toBe(olds.length)
   expect(retired.filter(([was, now]) => was === now || retiredWords.test(now))).toEqual([])
+})
+
+it('a command has two flags: stuck, and refresher due, which one that slips does not need', () => {
+  const of = (word: 'held' | 'slipping', stuck: boolean, stale: boolean) => statusFlags({ word, stuck, stale })
+  expect(of('held', false, false)).toEqual([])
+  expect(of('held', true, true)).toEqual(['stuck', 'refresher due'])
+  expect(of('held', false, true)).toEqual(['refresher due'])
+  expect(of('slipping', false, true)).toEqual([])
+  expect(of('slipping', true, true)).toEqual(['stuck'])
 })

@@ -1,5 +1,5 @@
-import type { Reach } from '../forecast/upNext'
-import type { StandingWord } from '../promise/standing'
+import type { ReadinessBand } from '../forecast/upNext'
+import type { StandingWord } from '../promise/status'
 import type { RungMark } from './resident'
 
 /**
@@ -18,8 +18,18 @@ export const statusLabels: Readonly<Record<StandingWord, string>> = {
   slipping: 'slipping',
 }
 
+/** What stands behind a command's status; what slips is practiced again anyway, so no refresher is said to be due. */
+export const statusFlags = (of: {
+  readonly word: StandingWord
+  readonly stuck: boolean
+  readonly stale: boolean
+}): readonly string[] => [
+  ...(of.stuck ? ['stuck'] : []),
+  ...(of.stale && of.word !== 'slipping' ? ['refresher due'] : []),
+]
+
 /** Whether a dog will be ready when it goes home. */
-export const readinessLabels: Readonly<Record<Reach | 'nothing needed', string>> = {
+export const readinessLabels: Readonly<Record<ReadinessBand | 'nothing needed', string>> = {
   'in hand': 'on track',
   tight: 'at risk',
   'out of reach': 'unlikely',

@@ -1,5 +1,14 @@
-import { houseForgetting, isDue, isStale, retention, staleAt, type Forgetting, type Memory } from '../progress/memory'
-import type { CommandStanding } from '../promise/standing'
+import {
+  houseForgetting,
+  isDue,
+  isStale,
+  retention,
+  staleAt,
+  type Forgetting,
+  type Memory,
+} from '../progress/retention'
+import type { CommandStatus } from '../promise/status'
+import type { EpochMs } from '../epochMs'
 
 /** What the line shows of a command: pegs, how far it is held, what is in hand, how it sags. Numbers are rungs. */
 export interface LineView {
@@ -15,10 +24,10 @@ export interface LineView {
 }
 
 /** The line of a command's main run at this moment. */
-export function lineOf(standing: CommandStanding, now: number, model: Forgetting = houseForgetting): LineView {
-  const run = standing.runs.find((r) => r.id === standing.mainRun) ?? standing.runs[0]
-  if (!run) throw new Error(`${standing.command} has no run`)
-  const promise = standing.promise
+export function lineOf(status: CommandStatus, now: EpochMs, model: Forgetting = houseForgetting): LineView {
+  const run = status.runs.find((r) => r.id === status.mainRun) ?? status.runs[0]
+  if (!run) throw new Error(`${status.command} has no run`)
+  const promise = status.promise
   return {
     size: run.size,
     position: run.position,
@@ -43,24 +52,24 @@ function slack(forgotten: number): number {
   return staleSlack + (1 - staleSlack) * Math.min(1, (forgotten - staleForgotten) / (allForgotten - staleForgotten))
 }
 
-const anyRun = (standing: CommandStanding, is: (memory: Memory) => boolean): boolean =>
-  standing.runs.some((r) => r.top >= 0 && r.memory !== undefined && is(r.memory))
+const anyRun = (status: CommandStatus, is: (memory: Memory) => boolean): boolean =>
+  status.runs.some((r) => r.top >= 0 && r.memory !== undefined && is(r.memory))
 
 /** A refresher is due in any run of the command. */
-export const needsRefresher = (standing: CommandStanding, now: number, model: Forgetting = houseForgetting): boolean =>
-  anyRun(standing, (memory) => isDue(memory, now, model))
+export const needsRefresher = (status: CommandStatus, now: EpochMs, model: Forgetting = houseForgetting): boolean =>
+  anyRun(status, (memory) => isDue(memory, now, model))
 
 /** In any run of the command a first rep is likely to fail. */
-export const goesStale = (standing: CommandStanding, now: number, model: Forgetting = houseForgetting): boolean =>
-  anyRun(standing, (memory) => isStale(memory, now, model))
+export const goesStale = (status: CommandStatus, now: EpochMs, model: Forgetting = houseForgetting): boolean =>
+  anyRun(status, (memory) => isStale(memory, now, model))
 
 /** The figures beside the word: rungs climbed of those promised, or places held of those promised. */
-export function figuresOf(standing: CommandStanding): string {
-  const run = standing.runs.find((r) => r.id === standing.mainRun)
-  const promise = standing.promise
-  if (standing.word === 'not started' || !run) return ''
-  if (promise && (standing.word === 'proofing' || standing.word === 'held'))
-    return `${Math.min(promise.placesHeld, promise.promise.places)}/${promise.promise.places} places`
+export function figuresOf(status: CommandStatus): string {
+  const run = status.runs.find((r) => r.id === status.mainRun)
+  const promise = status.promise
+  if (status.word === 'not started' || !run) return ''
+  if (promise && (status.word === 'proofing' || status.word === 'held'))
+    return `${Math.min(promise.placesHeld, promise.promise.places)}/${promise.promise.places} locations`
   const goal = run.promised === undefined ? run.size : run.promised + 1
   return `${Math.min(run.position, goal)}/${goal}`
 }

@@ -7,11 +7,11 @@ import type { OwnerPromise } from '../promise/ownerPromise'
 import { foldByDay } from '../progress/fold'
 import type { Regimes } from '../progress/regime'
 import { outcomeMade } from '../progress/result'
-import { topHeld } from '../progress/state'
+import { topMastered } from '../progress/state'
 
 export interface ProgressDay {
   readonly day: string
-  /** Rungs held of those promised; undefined for days to come. */
+  /** Rungs mastered of those promised; undefined for days to come. */
   readonly held: number | undefined
   /** Rungs that an even pace would have by then. */
   readonly plan: number
@@ -51,7 +51,7 @@ export function progressOf(
       day,
       promises.reduce((n, p) => {
         const found = findRung(regime.curriculum, p.rungId)
-        return n + (found ? Math.min(topHeld(found.run, state.runs[found.runKey]), found.index) + 1 : 0)
+        return n + (found ? Math.min(topMastered(found.ladder, state.runs[found.ladderKey]), found.index) + 1 : 0)
       }, 0),
     )
   })
@@ -62,15 +62,15 @@ export function progressOf(
   )
   const latency = new Map(latencyByDay(sets).map((d) => [d.day, d.seconds]))
   const arrived = new Map(looked.map((d) => [d.day, d.arriveSeconds]))
-  let held = 0
+  let mastered = 0
   const days = Array.from({ length: length + 1 }, (_, i): ProgressDay => {
     const day = addDays(stay.arrivesOn, i)
-    held = heldOn.get(day) ?? held
+    mastered = heldOn.get(day) ?? mastered
     const share = Math.min(1, Math.max(0, i / Math.max(1, length - 1)))
     const counts = success.get(day)
     return {
       day,
-      held: day <= stay.today ? held : undefined,
+      held: day <= stay.today ? mastered : undefined,
       plan: promisedRungs * share,
       clean: counts?.clean ?? 0,
       total: counts?.total ?? 0,

@@ -1,16 +1,18 @@
-import { findCommand, findRung, runKey } from '../curriculum/lookup'
-import { msPerDay, sayDay, type DateOrder } from '../days'
-import type { Curriculum, Run, Rung } from '../curriculum/types'
-import type { PromiseStanding } from '../promise/promise'
+import { findCommand, findRung, ladderKey } from '../curriculum/lookup'
+import { msPerDay, dayText, type DateOrder } from '../days'
+import type { Curriculum, Ladder, Rung } from '../curriculum/types'
+import type { PromiseStatus } from '../promise/promise'
 import { unmetNeeds } from '../progress/gates'
-import { daysUntilDue, dueAt, halfLifeDays, houseForgetting, retention, type Forgetting } from '../progress/memory'
-import { sayRule } from '../rule/rule'
-import { daysToHold, heldSince, isPassed, isWorked, type DogState } from '../progress/state'
-import type { CommandStanding, NextRung, StandingWord } from '../promise/standing'
+import { daysUntilDue, dueAt, halfLifeDays, houseForgetting, retention, type Forgetting } from '../progress/retention'
+import { ruleText } from '../rule/rule'
+import { daysToMaster, masteredSince, isPassed, isWorked, type DogState } from '../progress/state'
+import type { CommandStatus, StandingWord } from '../promise/status'
 import type { Summary } from '../promise/summary'
 import { figuresOf, goesStale, lineOf, needsRefresher, type LineView } from './line'
+import { whyPhrases } from '../coach/why'
 import { percent } from '../percent'
 import { counted } from '../wording'
+import type { EpochMs } from '../epochMs'
 
 export type RungMark = 'held' | 'passed' | 'in hand' | 'slipped' | 'ahead'
 
@@ -74,37 +76,37 @@ export function buildCommands(
   state: DogState,
   summary: Summary,
   names: Names,
-  now: number,
+  now: EpochMs,
   model: Forgetting = houseForgetting,
 ): readonly CommandView[] {
-  return summary.commands.flatMap((standing) => {
-    const command = findCommand(curriculum, standing.command)
+  return summary.commands.flatMap((status) => {
+    const command = findCommand(curriculum, status.command)
     if (!command) return []
     return [
       {
         id: command.id,
         name: command.name,
-        word: standing.word,
-        figures: figuresOf(standing),
-        line: lineOf(standing, now, model),
-        stale: goesStale(standing, now, model),
-        stuck: sayStuck(curriculum, standing),
-        reps: standing.reps,
-        cleanShare: standing.reps > 0 ? standing.clean / standing.reps : undefined,
-        memory: sayMemory(standing, now, model),
+        word: status.word,
+        figures: figuresOf(status),
+        line: lineOf(status, now, model),
+        stale: goesStale(status, now, model),
+        stuck: stuckText(curriculum, status),
+        reps: status.reps,
+        cleanShare: status.reps > 0 ? status.clean / status.reps : undefined,
+        memory: memoryText(status, now, model),
         caution: command.caution,
         runs: command.runs.map((run) => ({
           id: run.id,
           name: run.name,
           idle:
             run.aside === true &&
-            !isWorked(state.runs[runKey(command.id, run.id)]) &&
-            standing.runs.find((r) => r.id === run.id)?.promised === undefined,
-          rungs: run.rungs.map((rung, i) => rungView(curriculum, state, run, rung, i, standing)),
+            !isWorked(state.runs[ladderKey(command.id, run.id)]) &&
+            status.runs.find((r) => r.id === run.id)?.promised === undefined,
+          rungs: run.rungs.map((rung, i) => rungView(curriculum, state, run, rung, i, status)),
         })),
-        next: sayNext(curriculum, standing, needsRefresher(standing, now, model)),
-        workCommand: standing.next?.command ?? command.id,
-        promise: standing.promise ? promiseView(curriculum, standing, names) : undefined,
+        next: nextText(curriculum, status, needsRefresher(status, now, model)),
+        workCommand: status.next?.command ?? command.id,
+        promise: status.promise ? promiseView(curriculum, status, names) : undefined,
       },
     ]
   })
@@ -113,15 +115,15 @@ export function buildCommands(
 function rungView(
   curriculum: Curriculum,
   state: DogState,
-  run: Run,
+  run: Ladder,
   rung: Rung,
   index: number,
-  standing: CommandStanding,
+  status: CommandStatus,
 ): RungView {
-  const runStanding = standing.runs.find((r) => r.id === run.id)
-  const runState = state.runs[runKey(rung.command, run.id)]
+  const runStanding = status.runs.find((r) => r.id === run.id)
+  const runState = state.runs[ladderKey(rung.command, run.id)]
   const tally = runState?.tallies[rung.id]
-  const since = heldSince(run, runState, index)
+  const since = masteredSince(run, runState, index)
   const missing = unmetNeeds(state, curriculum, rung)
   const mark: RungMark = runStanding?.slipped.includes(index)
     ? 'slipped'
@@ -136,29 +138,29 @@ function rungView(
     id: rung.id,
     name: rung.name,
     mark,
-    promised: standing.runs.find((r) => r.id === run.id)?.promised === index,
+    promised: status.runs.find((r) => r.id === run.id)?.promised === index,
     criterion: rung.criterion.words,
-    rule: sayRule(rung.rule),
+    rule: ruleText(rung.rule),
     counts: tally && tally.reps > 0 ? `${tally.clean} clean of ${tally.reps}` : 'no reps yet',
     heldSince: since,
     shut:
       missing.length > 0
-        ? `Shut until held: ${missing.map((m) => `${m.command.name} “${m.rung.name}”`).join(', ')}`
+        ? `Locked until mastered: ${missing.map((m) => `${m.command.name} “${m.rung.name}”`).join(', ')}`
         : '',
   }
 }
 
-function sayStuck(curriculum: Curriculum, standing: CommandStanding): string {
-  if (!standing.stuck) return ''
-  const name = findRung(curriculum, standing.stuck.rungId)?.rung.name ?? ''
-  return standing.stuck.why === 'three-drops'
-    ? `Stuck at ${name}: three drops within seven days.`
-    : `Stuck at ${name}: three blocks worked it without a pass.`
+function stuckText(curriculum: Curriculum, status: CommandStatus): string {
+  if (!status.stuck) return ''
+  const name = findRung(curriculum, status.stuck.rungId)?.rung.name ?? ''
+  return status.stuck.why === 'three-drops'
+    ? `Stuck at ${name}. Dropped back three times in seven days.`
+    : `Stuck at ${name}. Three blocks without a pass.`
 }
 
-function sayMemory(standing: CommandStanding, now: number, model: Forgetting): string {
-  const run = standing.runs.find((r) => r.id === standing.mainRun && r.memory) ?? standing.runs.find((r) => r.memory)
-  if (!run?.memory) return 'Nothing held yet, so nothing to forget.'
+function memoryText(status: CommandStatus, now: EpochMs, model: Forgetting): string {
+  const run = status.runs.find((r) => r.id === status.mainRun && r.memory) ?? status.runs.find((r) => r.memory)
+  if (!run?.memory) return 'Nothing is mastered yet, so nothing is forgotten.'
   const left = percent(retention(run.memory, now, model))
   const half = halfLifeDays(run.memory, model)
   const due = run.memory.since + daysUntilDue(half) * msPerDay
@@ -172,29 +174,18 @@ function sayMemory(standing: CommandStanding, now: number, model: Forgetting): s
   return `${left} predicted retention, half-life ${Number(half.toFixed(1))} days; ${when} (at ${percent(dueAt)}).`
 }
 
-const whyWords: Record<NextRung['why'], string> = {
-  climb: 'next rung',
-  'climb-back': 'dropped back: climb again from here',
-  rebuild: 'climb back',
-  'second-day': 'met once; again on another day and it is held',
-  level: 'the promised rung at the promised distraction level',
-  'new-place': 'the promised rung in another place',
-  'new-hands': 'the promised rung with another person on the leash',
-  onward: 'the promise is met; the next rung up',
+/** The next rung of a command, and why it is the next, in sentences. */
+export function nextText(curriculum: Curriculum, status: CommandStatus, refresherDue: boolean): string {
+  if (refresherDue && status.word !== 'slipping') return 'Refresher due. Do one set at the top mastered rung.'
+  const found = status.next ? findRung(curriculum, status.next.rungId) : undefined
+  if (!status.next || !found) return 'The top rung is passed.'
+  if (found.command.id !== status.command)
+    return `First ${found.command.name} “${found.rung.name}”. ${whyPhrases[status.next.why]}.`
+  return `${found.rung.name}. ${whyPhrases[status.next.why]}.`
 }
 
-/** The next step of a command in a sentence. */
-export function sayNext(curriculum: Curriculum, standing: CommandStanding, refresherDue: boolean): string {
-  if (refresherDue && standing.word !== 'slipping') return 'Refresher due: one set at the top held rung.'
-  const found = standing.next ? findRung(curriculum, standing.next.rungId) : undefined
-  if (!standing.next || !found) return 'The top of the ladder is passed.'
-  if (found.command.id !== standing.command)
-    return `Waits for ${found.command.name} “${found.rung.name}”: ${whyWords[standing.next.why]}.`
-  return `${found.rung.name}: ${whyWords[standing.next.why]}.`
-}
-
-function promiseView(curriculum: Curriculum, standing: CommandStanding, names: Names): PromiseView {
-  const parts = standing.promises.map((p) => promiseLines(curriculum, p, names))
+function promiseView(curriculum: Curriculum, status: CommandStatus, names: Names): PromiseView {
+  const parts = status.promises.map((p) => promiseLines(curriculum, p, names))
   const several = parts.length > 1
   return {
     rungName: parts.map((p) => p.rungName).join(' and '),
@@ -203,14 +194,14 @@ function promiseView(curriculum: Curriculum, standing: CommandStanding, names: N
   }
 }
 
-function promiseLines(curriculum: Curriculum, standing: PromiseStanding, names: Names): PromiseView {
+function promiseLines(curriculum: Curriculum, standing: PromiseStatus, names: Names): PromiseView {
   const rungName = findRung(curriculum, standing.promise.rungId)?.rung.name ?? standing.promise.rungId
-  const evidence = (list: PromiseStanding['places'], known: ReadonlyMap<string, string>) =>
+  const evidence = (list: PromiseStatus['places'], known: ReadonlyMap<string, string>) =>
     list.length === 0
-      ? 'nowhere yet'
-      : list
-          .map((e) => `${known.get(e.id) ?? e.id} ${Math.min(e.days.length, daysToHold)}/${daysToHold} days`)
-          .join(', ')
+      ? ''
+      : `: ${list
+          .map((e) => `${known.get(e.id) ?? e.id} ${Math.min(e.days.length, daysToMaster)}/${daysToMaster} days`)
+          .join(', ')}`
   const placesDone = standing.placesHeld >= standing.promise.places
   const peopleDone = standing.peopleHeld >= standing.promise.people
   return {
@@ -220,20 +211,20 @@ function promiseLines(curriculum: Curriculum, standing: PromiseStanding, names: 
       {
         done: standing.heldSince !== undefined,
         text: standing.heldSince
-          ? `Mastered since ${sayDay(standing.heldSince, names.dates)}`
+          ? `Mastered since ${dayText(standing.heldSince, names.dates)}`
           : 'Not mastered (needs two days)',
       },
       {
         done: placesDone,
         text:
-          `${standing.placesHeld} of ${counted(standing.promise.places, 'place')}: ` +
+          `${standing.placesHeld} of ${counted(standing.promise.places, 'location')}` +
           evidence(standing.places, names.places),
       },
       {
         done: peopleDone,
         text:
-          `${standing.peopleHeld} of ${counted(standing.promise.people, 'person', 'people')}: ` +
-          `${standing.people.length === 0 ? 'nobody yet' : evidence(standing.people, names.people)}`,
+          `${standing.peopleHeld} of ${counted(standing.promise.people, 'handler')}` +
+          evidence(standing.people, names.people),
       },
     ],
   }

@@ -1,21 +1,21 @@
 import { findCommand, findRung } from '../curriculum/lookup'
-import { addDays, daysBetween, sayDay, type DateOrder } from '../days'
-import { chanceFigure, sayChance } from '../forecast/forecast'
+import { addDays, daysBetween, dayText, type DateOrder } from '../days'
+import { chanceFigure, chanceText } from '../forecast/chanceText'
 import { longestWait } from '../dealing'
-import type { Turn, UpNext, WorkedAt } from '../forecast/upNext'
-import { daysToHold } from '../progress/state'
-import type { CommandStanding } from '../promise/standing'
+import type { QueueTier, UpNext, WorkedAt } from '../forecast/upNext'
+import { daysToMaster } from '../progress/state'
+import type { CommandStatus } from '../promise/status'
 import { capitalized, counted } from '../wording'
-import { sayGain, sayWhyChance } from './forecast'
+import { gainText, whyChanceText } from './forecast'
 import type { RingRow, WallDog, WallUnsaid } from './wallView'
 
 /** Whether this person is one more that a promise of the command can be met with. */
-const counts = (standing: CommandStanding | undefined, me: string): boolean =>
-  standing?.promises.some(
+const counts = (status: CommandStatus | undefined, me: string): boolean =>
+  status?.promises.some(
     (p) =>
       !p.met &&
       p.peopleHeld < p.promise.people &&
-      !p.people.some((e) => e.id === me && e.days.length >= daysToHold) &&
+      !p.people.some((e) => e.id === me && e.days.length >= daysToMaster) &&
       p.people.length > 0,
   ) ?? false
 
@@ -27,14 +27,14 @@ export function upNextRow(
   { today, me, dates }: { today: string; me: string | undefined; dates: DateOrder },
 ): WallUnsaid['upNext'][number] {
   const { curriculum } = dog
-  const standing = dog.summary.commands.find((c) => c.command === command)
+  const status = dog.summary.commands.find((c) => c.command === command)
   const daysLeft = daysBetween(today, dog.leavesOn)
   return {
     residencyId: dog.residencyId,
     name: dog.name,
     runNumber: dog.runNumber,
     biteHistory: dog.biteHistory,
-    yours: me !== undefined && counts(standing, me),
+    yours: me !== undefined && counts(status, me),
     command,
     commandName: findCommand(curriculum, command)?.name ?? command,
     rungName: rungId === undefined ? 'refresher' : (findRung(curriculum, rungId)?.rung.name ?? rungId),
@@ -55,7 +55,7 @@ export function ringRow(dog: WallDog, r: UpNext, today: string, dates: DateOrder
     runNumber: dog.runNumber,
     daysLeft,
     leavesOn: dog.leavesOn,
-    reason: [dog.told ? `${sayChance(dog.told.chance)} likely to be ready` : '', sayWhen(dog, r, daysLeft, dates)]
+    reason: [dog.told ? `${chanceText(dog.told.chance)} likely to be ready` : '', whenText(dog, r, daysLeft, dates)]
       .filter((part) => part !== '')
       .join('; '),
     why: whyNext(dog, r, dates),
@@ -64,12 +64,12 @@ export function ringRow(dog: WallDog, r: UpNext, today: string, dates: DateOrder
 }
 
 /** By when it would be ready, or that the days themselves do not fit. */
-function sayWhen({ told }: WallDog, r: UpNext, daysLeft: number, dates: DateOrder): string {
-  if (told?.impossible === true) return 'a promise cannot be kept here'
+function whenText({ told }: WallDog, r: UpNext, daysLeft: number, dates: DateOrder): string {
+  if (told?.impossible === true) return 'a promise cannot be met here'
   if (r.daysNeeded > daysLeft) return `needs at least ${counted(r.daysNeeded, 'day')}, ${daysLeft} left`
   if (!told) return ''
   const half = told.days[2]
-  return half === null ? 'more than four weeks too late' : `50% likely by ${sayDay(addDays(told.today, half), dates)}`
+  return half === null ? 'more than four weeks too late' : `50% likely by ${dayText(addDays(told.today, half), dates)}`
 }
 
 function reasonOf({ told, blocks = 0, waited = 0 }: WallDog, r: UpNext): string {
@@ -77,10 +77,10 @@ function reasonOf({ told, blocks = 0, waited = 0 }: WallDog, r: UpNext): string 
   if (r.turn === 'waited') return `No block for ${counted(waited, 'day')}.`
   if (!told) return 'The forecast is being calculated.'
   const had = blocks === 0 ? '' : `${counted(blocks, 'block')} today. `
-  return `${had}${capitalized(chanceFigure(told.chance))}. ${sayGain(r.gain, blocks)}.`
+  return `${had}${capitalized(chanceFigure(told.chance))}. ${gainText(r.gain, blocks)}.`
 }
 
-const turnSaid: Readonly<Record<Turn, string>> = {
+const turnSaid: Readonly<Record<QueueTier, string>> = {
   waited: `No dog waits longer than ${longestWait} days for a block.`,
   first: 'Every dog gets a block before any gets a second. The dog whose chance rises most goes first.',
   again: 'Every dog had a block today. Another one helps this dog most.',
@@ -91,7 +91,7 @@ const turnSaid: Readonly<Record<Turn, string>> = {
 function whyNext(dog: WallDog, r: UpNext, dates: DateOrder): string {
   const { told } = dog
   if (!told) return `${turnSaid[r.turn]} The forecast is calculated within a minute of the last record.`
-  const gain = `${sayGain(r.gain, dog.blocks ?? 0)}.`
-  const chance = sayWhyChance(told, dog.curriculum, dates)
+  const gain = `${gainText(r.gain, dog.blocks ?? 0)}.`
+  const chance = whyChanceText(told, dog.curriculum, dates)
   return `${turnSaid[r.turn]} ${gain} ${chance}`
 }

@@ -1,15 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../curriculum/house'
 import { emptyDogState, type DogState } from '../progress/state'
-import { summarise } from '../promise/summary'
+import { summarize } from '../promise/summary'
 import { monday, msPerDay, passTo, work, type SetPlan } from '../tests/facts'
 import { buildCommands } from './resident'
 import type { Forecast } from '../forecast/forecast'
 import { toldOf } from '../forecast/tests/told'
-import { forecastView, sayForecast, sayWays } from './forecast'
+import { forecastView, forecastText, waysText } from './forecast'
 import { goesStale, lineOf, needsRefresher } from './line'
 import { buildWall } from './wall'
 import { sortRows, type WallDog } from './wallView'
+import type { RungId } from '../ids'
 
 const promises = [
   { rungId: 'sit.word-hand', level: 0, places: 2, people: 1 },
@@ -44,7 +45,7 @@ const dog = (
   biteHistory: false,
   booked: '',
   curriculum: houseCurriculum,
-  summary: summarise(houseCurriculum, state, promises, pace),
+  summary: summarize(houseCurriculum, state, promises, pace),
 })
 const today = '2026-03-05'
 const now = monday + 3 * msPerDay
@@ -89,7 +90,7 @@ describe('the wall', () => {
     const cell = row('Heron')?.cells.find((c) => c.command === 'sit')
     expect(cell).toMatchObject({
       word: 'proofing',
-      figures: '1/2 places',
+      figures: '1/2 locations',
       promised: true,
       inHand: 'Smaller hand',
       line: { position: 4, top: 3, promised: 3, proofed: 0.5 },
@@ -103,20 +104,20 @@ describe('the wall', () => {
     })
     expect(row('Wren')?.cells.find((c) => c.command === 'sit')).toMatchObject({
       word: 'held',
-      figures: '2/2 places',
+      figures: '2/2 locations',
       line: { proofed: 1 },
     })
   })
 
   it('hangs plainly, and says so, only where a first rep is likely to fail', () => {
-    const standing = summarise(houseCurriculum, half, promises, { days: 5, reps: 200 }).commands.find(
+    const status = summarize(houseCurriculum, half, promises, { days: 5, reps: 200 }).commands.find(
       (c) => c.command === 'sit',
     )
-    const since = standing?.runs[0]?.memory?.since ?? 0
-    if (!standing) throw new Error('no sit')
+    const since = status?.runs[0]?.memory?.since ?? 0
+    if (!status) throw new Error('no sit')
     const at = (days: number) => {
       const then = since + days * msPerDay
-      return { sag: lineOf(standing, then).sag, stale: goesStale(standing, then), due: needsRefresher(standing, then) }
+      return { sag: lineOf(status, then).sag, stale: goesStale(status, then), due: needsRefresher(status, then) }
     }
     // Half-life 6 days: eight in ten after 1.93, half after 6.
     expect(at(1.9)).toMatchObject({ due: false, stale: false })
@@ -140,7 +141,7 @@ describe('the wall', () => {
   })
 
   it('sends to the prerequisite when nobody promised it', () => {
-    const summary = summarise(
+    const summary = summarize(
       houseCurriculum,
       emptyDogState(),
       [{ rungId: 'sit-stay.30s', level: 0, places: 1, people: 1 }],
@@ -156,14 +157,14 @@ describe('the wall', () => {
   })
 
   it('says *refresher* of a refresher alone: work has its rung, also two commands before the promised one', () => {
-    const promised = (rungId: string) => [{ rungId, level: 0, places: 1, people: 1 }]
-    const row = (state: DogState, rungId: string, at = now) =>
+    const promised = (rungId: RungId) => [{ rungId, level: 0, places: 1, people: 1 }]
+    const row = (state: DogState, rungId: RungId, at = now) =>
       buildWall(
         houseCurriculum,
         [
           {
             ...dog('Teasel', '7', state, '2026-03-30'),
-            summary: summarise(houseCurriculum, state, promised(rungId), { days: 0, reps: 0 }),
+            summary: summarize(houseCurriculum, state, promised(rungId), { days: 0, reps: 0 }),
           },
         ],
         today,
@@ -201,7 +202,7 @@ describe('the wall', () => {
     expect(wallOf(3, { called: 'called Mon 2 Mar by Maud' }).ring[0]?.called).toBe('called Mon 2 Mar by Maud')
     // What cannot be met in this house needs no work to be known.
     expect(ringing(0, { told: told(0, '2026-03-07', { impossible: true }) })).toBe(1)
-    const untested = wallOf(0, { unknown: true, untested: true, not: 'its baseline comes first' })
+    const untested = wallOf(0, { unknown: true, untested: true, not: 'the baseline comes first' })
     expect(untested.ring).toEqual([])
     expect(untested.rows[0]).toMatchObject({
       chance: -1,
@@ -222,7 +223,7 @@ describe('the wall', () => {
       /^Every dog gets a block before any gets a second.* In 72% of 4,000 simulations /,
     )
     expect(wall.upNext[0]?.why()).toMatch(
-      /Sit-stay decides it\. .* It was about 50% on Wed 4 Mar: other promises were made\./,
+      /Sit-stay decides it\. .* The chance was about 50% on Wed 4 Mar: other promises were made\./,
     )
     expect(wall.ring).toMatchObject([
       { name: 'Rook', daysLeft: 2, reason: 'under 5% likely to be ready; 50% likely by Fri 13 Mar' },
@@ -283,7 +284,7 @@ describe('what is said of a forecast', () => {
     expect(said({ known: { sets: 3, speed: 1 } }).headline).toContain('Few sets are recorded yet')
     expect(said({ known: { sets: 3, speed: 1 } }).why).toContain('little evidence, so the range is wide')
     const no = told(0, '2026-03-20', { impossible: true, days: [null, null, null, null, null] })
-    expect(sayForecast(no, houseCurriculum, 'day-first')).toContain('cannot be kept here')
+    expect(forecastText(no, houseCurriculum, 'day-first')).toContain('cannot be met here')
     expect(forecastView(no, houseCurriculum, 'day-first').bands).toEqual([])
   })
 
@@ -311,7 +312,7 @@ describe('the resident', () => {
     return buildCommands(
       houseCurriculum,
       state,
-      summarise(houseCurriculum, state, promises, { days: 3, reps: 100 }),
+      summarize(houseCurriculum, state, promises, { days: 3, reps: 100 }),
       names,
       now,
     )
@@ -342,33 +343,36 @@ describe('the resident', () => {
     expect(promise?.met).toBe(false)
     expect(promise?.lines).toEqual([
       { done: true, text: 'Mastered since Wed 4 Mar' },
-      { done: false, text: '1 of 2 places: Hay barn 2/2 days' },
-      { done: true, text: '1 of 1 person: Ada 2/2 days' },
+      { done: false, text: '1 of 2 locations: Hay barn 2/2 days' },
+      { done: true, text: '1 of 1 handler: Ada 2/2 days' },
     ])
     expect(sit([]).promise?.lines.map((l) => l.done)).toEqual([false, false, false])
   })
 
   it('says what stands in the way of a shut rung and which command comes first', () => {
     const stay = commands([]).find((c) => c.id === 'sit-stay')
-    expect(stay).toMatchObject({ next: 'Waits for Sit “Any move of the rear”: next rung.', workCommand: 'sit' })
-    expect(stay?.runs[0]?.rungs[0]).toMatchObject({ shut: 'Shut until held: Sit “Empty hand”', mark: 'ahead' })
+    expect(stay).toMatchObject({
+      next: 'First Sit “Any move of the rear”. This is the next rung of the promise.',
+      workCommand: 'sit',
+    })
+    expect(stay?.runs[0]?.rungs[0]).toMatchObject({ shut: 'Locked until mastered: Sit “Empty hand”', mark: 'ahead' })
   })
 
   it('says when the refresher is due', () => {
     expect(sit([...sitUp, met(1), met(2)]).memory).toMatch(
       /^\d+% predicted retention, half-life 6 days; (refresher due|a refresher is due)/,
     )
-    expect(sit([]).memory).toBe('Nothing held yet, so nothing to forget.')
+    expect(sit([]).memory).toBe('Nothing is mastered yet, so nothing is forgotten.')
   })
 })
 
 describe('what a house is reckoned with', () => {
   it('is said as it is: how often elsewhere, what slips, and how alike days are', () => {
-    expect(sayWays({ elsewhere: 0.84, slips: { out: 0.008, back: 0.36 }, swing: 0 })).toBe(
+    expect(waysText({ elsewhere: 0.84, slips: { out: 0.008, back: 0.36 }, swing: 0 })).toBe(
       'A new location or handler is available on 84% of days. A passed rung slips about once in 125 days and ' +
         'recovers in about 3 sets. Days bring about the same.',
     )
-    expect(sayWays({ elsewhere: 0.98, slips: { out: 0.05, back: 0.8 }, swing: 0.16 })).toBe(
+    expect(waysText({ elsewhere: 0.98, slips: { out: 0.05, back: 0.8 }, swing: 0.16 })).toBe(
       'A new location or handler is available on 98% of days. A passed rung slips about once in 20 days and ' +
         'recovers in about 1 set. Days differ: two in three are within 40% of average.',
     )

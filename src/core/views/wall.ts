@@ -1,19 +1,21 @@
+import { figures } from '../figures'
 import { findCommand } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
 import { daysBetween, type DateOrder } from '../days'
-import { chanceFigure } from '../forecast/forecast'
+import { chanceFigure } from '../forecast/chanceText'
 import { costOf } from '../handoff/cost'
 import { upNext, usualDealing, type Dealing, type UpNext } from '../forecast/upNext'
 import { plainWays } from '../measures'
-import { houseForgetting, type Forgetting } from '../progress/memory'
+import { houseForgetting, type Forgetting } from '../progress/retention'
 import { usual } from '../promise/inUse'
-import type { CommandStanding } from '../promise/standing'
+import type { CommandStatus } from '../promise/status'
 import { lacksOf } from '../promise/summary'
-import { sayTrend } from './forecast'
+import { trendText } from './forecast'
 import { figuresOf, goesStale, lineOf } from './line'
 import { needsOf } from './needs'
 import { ringRow, upNextRow } from './upNextRows'
 import type { WallCell, WallDog, WallRow, WallUnsaid, WallView } from './wallView'
+import type { EpochMs } from '../epochMs'
 
 /** What of a house the wall depends on, as far as it is no plain one, and who looks at it. */
 interface WallOf {
@@ -28,7 +30,7 @@ export function buildWall(
   curriculum: Curriculum,
   dogs: readonly WallDog[],
   today: string,
-  now: number,
+  now: EpochMs,
   { model = houseForgetting, me, dealing = usualDealing, dates = plainWays.dates }: WallOf = {},
 ): WallUnsaid {
   const ranked = upNext(
@@ -36,7 +38,7 @@ export function buildWall(
       residencyId: dog.residencyId,
       runNumber: dog.runNumber,
       daysLeft: daysBetween(today, dog.leavesOn),
-      told: dog.told,
+      stored: dog.told,
       ready: isMet(dog),
       blocks: dog.blocks ?? 0,
       waited: dog.waited ?? 0,
@@ -97,7 +99,7 @@ export function buildWall(
 }
 
 /** Design choice: nobody calls an owner before so many days of work bear out what the forecast says. */
-const daysToConfirm = 3
+const daysToConfirm = figures.daysToConfirm.value
 /** Whether what is said of this dog is more than a guess: it was worked, or no work can meet what was promised. */
 const isConfirmed = (dog: WallDog): boolean =>
   dog.told?.impossible === true || (dog.unknown !== true && dog.summary.pace.days >= daysToConfirm)
@@ -119,7 +121,10 @@ function notKnownYet(dog: WallDog): Pick<WallRow, 'chance' | 'said' | 'trend' | 
 
 const isMet = (dog: WallDog): boolean => dog.met ?? dog.summary.readyOn !== undefined
 
-/** Why no block of this dog can begin now; empty when one can. First evening: a light walk and rest, no training. */
+/**
+ * Why no block of this dog can begin now; empty when one can. First evening. Take a light walk, then rest. No training
+ * yet.
+ */
 const notNow = (dog: WallDog, today: string): string =>
   dog.arrivesOn >= today ? 'came today: a light walk and rest' : (dog.not ?? '')
 
@@ -136,7 +141,7 @@ function wallRow(
   shown: WallView['commands'],
   dog: WallDog,
   need: UpNext | undefined,
-  { today, now, model, dates }: { today: string; now: number; model: Forgetting; dates: DateOrder },
+  { today, now, model, dates }: { today: string; now: EpochMs; model: Forgetting; dates: DateOrder },
 ): WallRow {
   const { curriculum } = dog
   return {
@@ -154,26 +159,26 @@ function wallRow(
     chance: !need || isMet(dog) ? 1 : (dog.told?.chance ?? -1),
     said: need && dog.told && !isMet(dog) ? chanceFigure(dog.told.chance) : '',
     trend: !need || isMet(dog) || !dog.told?.trend ? 0 : dog.told.trend.was < dog.told.chance ? 1 : -1,
-    trendSaid: need && dog.told && !isMet(dog) ? sayTrend(dog.told, dates) : '',
+    trendSaid: need && dog.told && !isMet(dog) ? trendText(dog.told, dates) : '',
     ...notKnownYet(dog),
     cells: shown.map(({ id }) => {
-      const standing = dog.summary.commands.find((c) => c.command === id)
-      return standing ? wallCell(curriculum, standing, now, model) : absentCell(id)
+      const status = dog.summary.commands.find((c) => c.command === id)
+      return status ? wallCell(curriculum, status, now, model) : absentCell(id)
     }),
   }
 }
 
-function wallCell(curriculum: Curriculum, standing: CommandStanding, now: number, model: Forgetting): WallCell {
-  const run = findCommand(curriculum, standing.command)?.runs.find((r) => r.id === standing.mainRun)
-  const state = standing.runs.find((r) => r.id === standing.mainRun)
+function wallCell(curriculum: Curriculum, status: CommandStatus, now: EpochMs, model: Forgetting): WallCell {
+  const run = findCommand(curriculum, status.command)?.runs.find((r) => r.id === status.mainRun)
+  const state = status.runs.find((r) => r.id === status.mainRun)
   return {
-    command: standing.command,
-    word: standing.word,
-    figures: figuresOf(standing),
-    promised: standing.promise !== undefined,
-    stale: goesStale(standing, now, model),
-    stuck: standing.stuck !== undefined,
-    line: lineOf(standing, now, model),
+    command: status.command,
+    word: status.word,
+    figures: figuresOf(status),
+    promised: status.promise !== undefined,
+    stale: goesStale(status, now, model),
+    stuck: status.stuck !== undefined,
+    line: lineOf(status, now, model),
     inHand: run?.rungs[state?.position ?? 0]?.name ?? 'top of the ladder',
   }
 }
@@ -186,6 +191,6 @@ const absentCell = (command: string): WallCell => ({
   promised: false,
   stale: false,
   stuck: false,
-  inHand: 'not in this dog’s ladder',
+  inHand: 'not in this dog’s curriculum',
   line: { size: 1, position: 0, top: -1, promised: undefined, sag: 0, proofed: 0 },
 })

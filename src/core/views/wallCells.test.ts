@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { standingWords } from '../promise/standing'
+import { standingWords } from '../promise/status'
 import type { WallCell } from './wallView'
 import { cellsOf, packWall, unpackCell } from './wallCells'
 
@@ -9,7 +9,7 @@ const rung = fc.integer({ min: 0, max: 40 })
 const cell = fc.record({
   command: fc.constant('sit'),
   word: fc.constantFrom(...standingWords),
-  figures: fc.constantFrom('', '0/3 places', '12/15'),
+  figures: fc.constantFrom('', '0/3 locations', '12/15'),
   promised: fc.boolean(),
   stale: fc.boolean(),
   stuck: fc.boolean(),

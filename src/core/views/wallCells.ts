@@ -1,4 +1,4 @@
-import { standingWords } from '../promise/standing'
+import { standingWords } from '../promise/status'
 import type { WallCell, WallRow, WallView } from './wallView'
 
 /**

@@ -1,14 +1,15 @@
 import type { Curriculum } from '../curriculum/types'
 import type { Forecast } from '../forecast/forecast'
-import type { Turn, UpNext } from '../forecast/upNext'
-import type { StandingWord } from '../promise/standing'
+import type { QueueTier, UpNext } from '../forecast/upNext'
+import type { StandingWord } from '../promise/status'
 import type { Summary } from '../promise/summary'
 import type { LineView } from './line'
 import { byRun } from '../inOrder'
+import type { ResidencyId } from '../ids'
 
 /** What the wall is made of: a dog as it stands. */
 export interface WallDog {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly name: string
   readonly runNumber: string
   readonly arrivesOn: string
@@ -51,7 +52,7 @@ export interface WallCell {
 }
 
 export interface WallRow {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly name: string
   readonly runNumber: string
   readonly daysLeft: number
@@ -65,7 +66,7 @@ export interface WallRow {
   readonly reach: UpNext['reach'] | 'nothing needed'
   /** To be ready when it goes home, 0–1; −1 while nothing is said. */
   readonly chance: number
-  /** The same in words; empty while nothing is said. */
+  /** The chance in words; empty while there is no forecast. */
   readonly said: string
   /** Which way it went since an earlier day: 1 up, −1 down; in words. */
   readonly trend: -1 | 0 | 1
@@ -75,7 +76,7 @@ export interface WallRow {
 }
 
 export interface UpNextRow {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly name: string
   readonly runNumber: string
   readonly biteHistory: boolean
@@ -86,13 +87,13 @@ export interface UpNextRow {
   readonly rungName: string
   readonly daysLeft: number
   readonly reach: UpNext['reach']
-  readonly turn: Turn
+  readonly turn: QueueTier
   readonly reason: string
   readonly why: string
 }
 
 export interface RingRow {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly name: string
   readonly runNumber: string
   readonly daysLeft: number
@@ -112,7 +113,7 @@ export interface WallView {
   readonly ring: readonly RingRow[]
   /** Dogs that need something and cannot be worked just now, with the reason. */
   readonly later: readonly {
-    readonly residencyId: string
+    readonly residencyId: ResidencyId
     readonly name: string
     readonly runNumber: string
     readonly why: string
@@ -121,7 +122,7 @@ export interface WallView {
   }[]
   /** Dogs that get no block now though they need something, with the reason. */
   readonly passedOver: readonly {
-    readonly residencyId: string
+    readonly residencyId: ResidencyId
     readonly name: string
     readonly runNumber: string
     readonly why: string

@@ -1,16 +1,17 @@
 import { z } from 'zod'
 import { findCommand, ownRung } from '../curriculum/lookup'
 import type { Curriculum } from '../curriculum/types'
-import { addDays, daysBetween, sayLongDay, sayLongSpan, type DateOrder } from '../days'
+import { addDays, daysBetween, longDayText, longSpanText, type DateOrder } from '../days'
 import { lines } from '../fields'
-import { reachOf } from '../forecast/upNext'
+import { readinessBandOf } from '../forecast/upNext'
 import { firstName, ownerAddressed, ownersOwn } from '../people/names'
-import type { CommandStanding } from '../promise/standing'
+import type { CommandStatus } from '../promise/status'
 import type { Summary } from '../promise/summary'
 import { lineOf, type LineView } from './line'
 import { capitalized, inWords, ordinal } from '../wording'
 import { subject } from '../owner/dog'
 import { ownersName, ownerSees, type OwnersDog } from '../owner/does'
+import type { EpochMs } from '../epochMs'
 
 /** Parts of a report, in their order. */
 export const reportParts = ['opening', 'done', 'learned', 'held', 'hard', 'notes', 'ahead', 'closing'] as const
@@ -83,17 +84,17 @@ const list = (all: readonly string[]): string =>
 /** The report of a week in plain words, part by part, from the facts alone. */
 export function weekReport(f: ReportFacts): Readonly<Record<ReportPart, string>> {
   const { name } = f.dog
-  const span = sayLongSpan(f.week.from, f.week.to, f.dates)
+  const span = longSpanText(f.week.from, f.week.to, f.dates)
   return {
     opening:
       `Dear ${ownerAddressed(f.owner)},\n` +
       `This is ${ownersOwn(name)} ${ordinal(f.week.number)} week with us, ${span}.`,
-    done: sayDone(f),
-    learned: sayLearned(f),
-    held: sayHeld(f),
-    hard: sayHard(f),
+    done: doneText(f),
+    learned: learnedText(f),
+    held: heldText(f),
+    hard: hardText(f),
     notes: f.notes.map((n) => `${firstName(n.by)} writes: “${n.text}”`).join('\n'),
-    ahead: sayAhead(f),
+    ahead: aheadText(f),
     closing: `Best wishes from ${f.kennel}`,
   }
 }
@@ -102,12 +103,12 @@ export function weekReport(f: ReportFacts): Readonly<Record<ReportPart, string>>
 const inSentence = (place: string): string =>
   /^\p{Lu}[^\p{Lu}]*$/u.test(place) ? `${place.charAt(0).toLowerCase()}${place.slice(1)}` : place
 
-function sayDone({ dog, week, days, blocks, people, places, pause, dates }: ReportFacts): string {
+function doneText({ dog, week, days, blocks, people, places, pause, dates }: ReportFacts): string {
   const { name } = dog
   if (days === 0)
     return pause === undefined
       ? `${name} had no training this week.`
-      : `${name} had no training this week. ${sayPauseToOwner(dog, pause, dates)}`
+      : `${name} had no training this week. ${pauseToOwnerText(dog, pause, dates)}`
   const whole = days === daysBetween(week.from, week.to) + 1
   const on = whole && days > 1 ? `on all ${inWords(days)} days` : `on ${inWords(days)} ${days === 1 ? 'day' : 'days'}`
   const sessions = `${inWords(blocks)} short ${blocks === 1 ? 'session' : 'sessions'}`
@@ -121,12 +122,12 @@ function sayDone({ dog, week, days, blocks, people, places, pause, dates }: Repo
     .join(' ')
 }
 
-function sayPauseToOwner(
+function pauseToOwnerText(
   dog: OwnersDog,
   { why, fromDay }: NonNullable<ReportFacts['pause']>,
   dates: DateOrder,
 ): string {
-  const since = `since ${sayLongDay(fromDay, dates)}`
+  const since = `since ${longDayText(fromDay, dates)}`
   if (why === 'sick') return `${subject(dog)} has been sick ${since}. We train again when the vet agrees.`
   return why === 'in season'
     ? `${subject(dog)} has been in season ${since}.`
@@ -137,23 +138,23 @@ function sayPauseToOwner(
 const mostNew = 4
 
 /** The highest rung passed of each command, as its owner can picture it. */
-function sayLearned({ curriculum, passed, days, dog }: ReportFacts): string {
+function learnedText({ curriculum, passed, days, dog }: ReportFacts): string {
   if (days === 0) return ''
   const highest = new Map<string, NonNullable<ReturnType<typeof ownRung>>>()
   for (const id of passed) {
     const at = ownRung(curriculum, id)
-    const had = at && highest.get(at.runKey)
-    if (at && (!had || had.index < at.index)) highest.set(at.runKey, at)
+    const had = at && highest.get(at.ladderKey)
+    if (at && (!had || had.index < at.index)) highest.set(at.ladderKey, at)
   }
   if (highest.size === 0) return `This week we practiced what ${dog.name} knows, until it is sure. Nothing is new.`
-  const said = [...highest.values()].map(
+  const newSentences = [...highest.values()].map(
     ({ rung, command }) =>
       ownerSees(rung, command, dog) ?? `has learned one more step of “${ownersName(command)}”: ${rung.name}`,
   )
-  const more = said.length - mostNew
+  const more = newSentences.length - mostNew
   return [
-    `${dog.name} can do ${inWords(said.length)} new ${said.length === 1 ? 'thing' : 'things'}.`,
-    ...said.slice(0, mostNew).map((does) => `${subject(dog)} ${does}.`),
+    `${dog.name} can do ${inWords(newSentences.length)} new ${newSentences.length === 1 ? 'thing' : 'things'}.`,
+    ...newSentences.slice(0, mostNew).map((does) => `${subject(dog)} ${does}.`),
     ...(more > 0 ? [`The other ${more === 1 ? 'one is a smaller step' : `${inWords(more)} are smaller steps`}.`] : []),
   ].join(' ')
 }
@@ -163,16 +164,16 @@ const heldOf = (s: Summary) => s.commands.filter((c) => c.promise?.met)
 /** Design choice: so many commands are said with the step they are at. */
 const mostSteps = 3
 
-function sayHeld({ before, now, dog, curriculum }: ReportFacts): string {
+function heldText({ before, now, dog, curriculum }: ReportFacts): string {
   const promised = now.commands.filter((c) => c.promise)
   if (promised.length === 0) return ''
-  const named = (commands: readonly CommandStanding[], more: (c: CommandStanding) => string = () => '') =>
+  const named = (commands: readonly CommandStatus[], more: (c: CommandStatus) => string = () => '') =>
     list(commands.map((c) => `${nameOf(curriculum, c.command)}${more(c)}`))
   const was = new Set(heldOf(before).map((c) => c.command))
   const knows = heldOf(now)
   const fresh = knows.filter((c) => !was.has(c.command))
   const rest = promised.filter((c) => !knows.includes(c))
-  const step = (c: CommandStanding): string => {
+  const step = (c: CommandStatus): string => {
     // More figures than these and nobody reads on: the picture below has them all.
     if (rest.length > mostSteps) return ''
     const { position, goal } = progressOf(lineOf(c, 0))
@@ -186,14 +187,14 @@ function sayHeld({ before, now, dog, curriculum }: ReportFacts): string {
       : all
         ? `${dog.name} now knows ${promised.length === 1 ? 'it' : 'all of them'}.`
         : `${dog.name} now knows ${inWords(knows.length)}: ${named(knows)}.`,
-    fresh.length === 0 ? '' : sayFresh(fresh, knows, named(fresh)),
+    fresh.length === 0 ? '' : freshText(fresh, knows, named(fresh)),
     all ? '' : `${subject(dog)} is still learning ${named(rest, step)}.`,
   ]
     .filter((part) => part !== '')
     .join(' ')
 }
 
-function sayFresh(fresh: readonly unknown[], knows: readonly unknown[], named: string): string {
+function freshText(fresh: readonly unknown[], knows: readonly unknown[], named: string): string {
   if (fresh.length < knows.length) return `${capitalized(named)} ${fresh.length === 1 ? 'is' : 'are'} new this week.`
   return fresh.length === 1 ? 'It is new this week.' : `All ${inWords(fresh.length)} are new this week.`
 }
@@ -202,7 +203,7 @@ function sayFresh(fresh: readonly unknown[], knows: readonly unknown[], named: s
 const [hardBelow, hardFrom] = [2 / 3, 10]
 
 /** What did not go well, and what is done about it. */
-function sayHard({ tried, now, curriculum, dog }: ReportFacts): string {
+function hardText({ tried, now, curriculum, dog }: ReportFacts): string {
   const slipped = new Set(now.commands.filter((c) => c.word === 'slipping').map((c) => c.command))
   const hard = tried
     .filter((t) => t.of >= hardFrom && t.clean < hardBelow * t.of && !slipped.has(t.command))
@@ -223,33 +224,33 @@ function sayHard({ tried, now, curriculum, dog }: ReportFacts): string {
 }
 
 /** What an owner may count on, by the chance and not with its figure: that is for who trains. */
-function sayAhead({ leavesOn, today, now, chance, dog, dates }: ReportFacts): string {
+function aheadText({ leavesOn, today, now, chance, dog, dates }: ReportFacts): string {
   const home = daysBetween(today, leavesOn)
   if (home < 0) return ''
   const who = subject(dog)
-  const goes = `${dog.name} goes home on ${sayLongDay(leavesOn, dates)}.`
-  if (now.readyOn !== undefined) return `${goes} ${who} is ready. We look forward to showing you.`
-  if (chance === undefined) return goes
-  const reach = reachOf({ chance })
-  if (reach === 'in hand') return `${goes} ${who} is well on the way to being ready by then.`
+  const goesHomeText = `${dog.name} goes home on ${longDayText(leavesOn, dates)}.`
+  if (now.readyOn !== undefined) return `${goesHomeText} ${who} is ready. We look forward to showing you.`
+  if (chance === undefined) return goesHomeText
+  const reach = readinessBandOf({ chance })
+  if (reach === 'in hand') return `${goesHomeText} ${who} is well on the way to being ready by then.`
   return reach === 'tight'
-    ? `${goes} ${who} may be ready by then, or may need a little longer. We will tell you in good time.`
-    : `${goes} ${who} needs longer than we planned, or we show you less. Please call us, so that we can decide ` +
-        'together.'
+    ? `${goesHomeText} ${who} may be ready by then, or may need a little longer. We will tell you in good time.`
+    : `${goesHomeText} ${who} needs longer than we planned, or we show you less. ` +
+        'Please call us, so that we can decide together.'
 }
 
 /** The picture: each promised command’s line at the beginning of the week and at its end. */
-export function reportLines(f: Pick<ReportFacts, 'before' | 'now' | 'curriculum'>, at: number): readonly ReportLine[] {
-  return f.now.commands.flatMap((standing): ReportLine[] => {
-    if (!standing.promise) return []
-    const before = f.before.commands.find((c) => c.command === standing.command)
-    const line = plain(lineOf(standing, at))
+export function reportLines(f: Pick<ReportFacts, 'before' | 'now' | 'curriculum'>, at: EpochMs): readonly ReportLine[] {
+  return f.now.commands.flatMap((status): ReportLine[] => {
+    if (!status.promise) return []
+    const before = f.before.commands.find((c) => c.command === status.command)
+    const line = plain(lineOf(status, at))
     return [
       {
-        name: capitalized(nameOf(f.curriculum, standing.command)),
+        name: capitalized(nameOf(f.curriculum, status.command)),
         before: before ? plain(lineOf(before, at)) : { ...line, position: 0, top: -1 },
         now: line,
-        said: sayLine(standing, line),
+        said: lineText(status, line),
       },
     ]
   })
@@ -264,8 +265,8 @@ function progressOf(line: LineView): { readonly position: number; readonly goal:
   return { position: Math.min(line.position, goal), goal }
 }
 
-function sayLine(standing: CommandStanding, line: LineView): string {
-  if (standing.promise?.met) return 'as agreed'
+function lineText(status: CommandStatus, line: LineView): string {
+  if (status.promise?.met) return 'as agreed'
   const { position, goal } = progressOf(line)
   return `step ${position} of ${goal}`
 }

@@ -1,4 +1,12 @@
-import { recordOf, sameSpot, saidBy, spotsOf, type Said, type ShowRecord, type Spot } from '@/core/demonstration/record'
+import {
+  recordOf,
+  sameSpot,
+  eventOf,
+  spotsOf,
+  type DemonstrationEvent,
+  type ShowRecord,
+  type Spot,
+} from '@/core/demonstration/record'
 import { occasionKey, type OccasionChances } from '@/core/demonstration/outlook'
 import type { Outcome } from '@/core/facts/fact'
 import type { FactOf } from '@/core/facts/wire'
@@ -6,21 +14,23 @@ import { nothingSaid, nothingSeen, type ItemEnd, type OwnersHand, type Showing }
 import type { NewFact } from '../outbox'
 import { Known } from './known'
 import type { LiveOutbox } from './session'
+import type { PlaceId, ResidencyId, RungId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** What a device must be told once to run a demonstration by itself from then on. */
-export interface ShowGround {
-  readonly residencyId: string
+export interface DemonstrationSnapshot {
+  readonly residencyId: ResidencyId
   /** Who is signed in and records. */
   readonly me: string
   readonly what: Showing
-  readonly now: number
+  readonly now: EpochMs
   readonly items: readonly Omit<FactOf<'demonstration-opened'>['items'][number], 'chance' | 'low' | 'high'>[]
   readonly levels: Readonly<Record<string, number>>
-  /** How likely it comes off, by where it is shown and by whom. */
+  /** How likely it works, by where it is shown and by whom. */
   readonly chances: Readonly<Record<string, OccasionChances>>
   readonly kit: FactOf<'demonstration-opened'>['kit']
   /** What the kennel has of the one that is not done yet; empty for none. */
-  readonly said: readonly Said[]
+  readonly events: readonly DemonstrationEvent[]
 }
 
 /** The owner’s hands as they are marked now: of the newest try, or of the one to come. */
@@ -33,7 +43,7 @@ const notSaid = { chance: null, low: null, high: null } as const
 const noHands: MarkedHands = { of: 'next', right: [], wrong: [] }
 
 export interface LiveShow {
-  readonly said: readonly Said[]
+  readonly events: readonly DemonstrationEvent[]
   /** What happened so far; undefined before it is begun. */
   readonly record: ShowRecord | undefined
   /** Another device began it, and nobody said yet what this one is for. */
@@ -44,7 +54,7 @@ export interface LiveShow {
   readonly hands: MarkedHands
 }
 
-/** House: a demonstration left open for longer than this is not gone on with by itself; the page after can. */
+/** Design choice: a demonstration left open for longer than this is not gone on with by itself; the page after can. */
 export const showOpenForMs = 14 * 86_400_000
 
 /**
@@ -56,15 +66,15 @@ export class ShowSession {
   private readonly closed = new Set<string>()
 
   constructor(
-    private readonly ground: ShowGround,
+    private readonly snapshot: DemonstrationSnapshot,
     private readonly outbox: LiveOutbox,
   ) {
-    const own = byKennelTime(ownSaid(ground, outbox), ground.said)
-    const said = [...own, ...ground.said]
-    const record = recordOf(said)
+    const own = byKennelTime(ownSaid(snapshot, outbox), snapshot.events)
+    const events = [...own, ...snapshot.events]
+    const record = recordOf(events)
     const live = record?.status === 'done' && own.length === 0 ? undefined : record
     this.known = new Known<LiveShow>({
-      said: live ? said : [],
+      events: live ? events : [],
       record: live,
       asks: live !== undefined && own.length === 0,
       beside: own.some((s) => s.kind === 'set' && s.beside),
@@ -74,22 +84,22 @@ export class ShowSession {
   }
 
   /** Begins it: where, and who shows it. */
-  begin(at: { readonly placeId: string; readonly leashHolder: string }): void {
-    const { ground } = this
+  begin(at: { readonly placeId: PlaceId; readonly leashHolder: string }): void {
+    const { snapshot } = this
     if (this.known.now().record) return
-    const said = ground.chances[occasionKey(at.placeId, at.leashHolder)]
+    const chance = snapshot.chances[occasionKey(at.placeId, at.leashHolder)]
     const opened = this.add({
       kind: 'demonstration-opened',
-      residencyId: ground.residencyId,
-      what: ground.what,
+      residencyId: snapshot.residencyId,
+      what: snapshot.what,
       ...at,
-      kit: ground.kit,
-      items: ground.items.map((i) => ({ ...i, ...(said?.items[i.id] ?? notSaid) })),
-      whole: said?.whole ?? null,
-      recordedBy: ground.me,
+      kit: snapshot.kit,
+      items: snapshot.items.map((i) => ({ ...i, ...(chance?.items[i.id] ?? notSaid) })),
+      whole: chance?.whole ?? null,
+      recordedBy: snapshot.me,
     })
     this.known.change((k) => {
-      const next = withSaid({ ...k, said: [] }, opened)
+      const next = withSaid({ ...k, events: [] }, opened)
       return { ...next, spot: next.record && spotsOf(next.record)[0] }
     })
   }
@@ -98,7 +108,7 @@ export class ShowSession {
   anew(): void {
     this.leave('done', 'left for another')
     this.known.change(() => ({
-      said: [],
+      events: [],
       record: undefined,
       asks: false,
       beside: false,
@@ -163,12 +173,12 @@ export class ShowSession {
       const over = this.add({
         kind: 'item-shown',
         demonstrationId: record.id,
-        residencyId: this.ground.residencyId,
+        residencyId: this.snapshot.residencyId,
         ...spot,
         how,
         why: why.slice(0, 80),
         note: note.slice(0, 400),
-        recordedBy: this.ground.me,
+        recordedBy: this.snapshot.me,
       })
       this.known.change((k) => withSaid(k, over))
     }
@@ -197,28 +207,28 @@ export class ShowSession {
     const closed = this.add({
       kind: 'demonstration-closed',
       demonstrationId: record.id,
-      residencyId: this.ground.residencyId,
+      residencyId: this.snapshot.residencyId,
       how,
       why: why.slice(0, 80),
       note: note.slice(0, 400),
-      recordedBy: this.ground.me,
+      recordedBy: this.snapshot.me,
     })
     this.known.change((k) => withSaid(k, closed))
   }
 
-  private open(record: ShowRecord, spot: Spot, rungId: string): string {
+  private open(record: ShowRecord, spot: Spot, rungId: RungId): string {
     const opened = this.add({
       kind: 'set-opened',
-      residencyId: this.ground.residencyId,
+      residencyId: this.snapshot.residencyId,
       rungId,
       purpose: 'work',
       blockId: record.id,
-      recordedBy: this.ground.me,
+      recordedBy: this.snapshot.me,
       leashHolder: record.leashHolder,
       placeId: record.placeId,
-      level: this.ground.levels[rungId] ?? 0,
+      level: this.snapshot.levels[rungId] ?? 0,
       distanceBand: null,
-      kit: this.ground.kit,
+      kit: this.snapshot.kit,
       temperatureC: null,
       minutesIn: null,
       exerciseMinutesAgo: null,
@@ -234,9 +244,9 @@ export class ShowSession {
 
   /** This device’s set of the item in hand, while one is open. */
   private setHere(): string | undefined {
-    const { said, spot, beside } = this.known.now()
-    const voided = new Set(said.flatMap((s) => (s.kind === 'voided' ? [s.targetId] : [])))
-    return said.findLast(
+    const { events, spot, beside } = this.known.now()
+    const voided = new Set(events.flatMap((s) => (s.kind === 'voided' ? [s.targetId] : [])))
+    return events.findLast(
       (s) =>
         s.kind === 'set' &&
         s.device === this.outbox.deviceId &&
@@ -261,40 +271,43 @@ export class ShowSession {
   private sayHands(hands: MarkedHands): void {
     const { record, spot } = this.known.now()
     if (!record || !spot) return
-    const said = this.add({
+    const events = this.add({
       kind: 'owners-hands',
       demonstrationId: record.id,
-      residencyId: this.ground.residencyId,
+      residencyId: this.snapshot.residencyId,
       itemId: spot.itemId,
       repId: hands.of === 'next' ? null : hands.of,
       right: [...hands.right],
       wrong: [...hands.wrong],
-      recordedBy: this.ground.me,
+      recordedBy: this.snapshot.me,
     })
-    this.known.change((k) => ({ ...withSaid(k, said), hands }))
+    this.known.change((k) => ({ ...withSaid(k, events), hands }))
   }
 
-  private add(fact: NewFact): Said | undefined {
-    return saidBy(this.outbox.add(fact), this.outbox.deviceId)
+  private add(fact: NewFact): DemonstrationEvent | undefined {
+    return eventOf(this.outbox.add(fact), this.outbox.deviceId)
   }
 
   private void(targetId: string, reason: string): void {
-    const said = this.add({ kind: 'voided', targetId, reason, recordedBy: this.ground.me })
-    this.known.change((k) => withSaid(k, said))
+    const events = this.add({ kind: 'voided', targetId, reason, recordedBy: this.snapshot.me })
+    this.known.change((k) => withSaid(k, events))
   }
 }
 
-function withSaid(live: LiveShow, said: Said | undefined): LiveShow {
-  if (!said) return live
-  const all = [...live.said, said]
-  return { ...live, said: all, record: recordOf(all) }
+function withSaid(live: LiveShow, events: DemonstrationEvent | undefined): LiveShow {
+  if (!events) return live
+  const all = [...live.events, events]
+  return { ...live, events: all, record: recordOf(all) }
 }
 
 /**
  * What this device said, by the kennel’s clock where that is known of a fact it has: a phone whose clock is a day wrong
  * is in its place among the others.
  */
-function byKennelTime(own: readonly Said[], kennel: readonly Said[]): readonly Said[] {
+function byKennelTime(
+  own: readonly DemonstrationEvent[],
+  kennel: readonly DemonstrationEvent[],
+): readonly DemonstrationEvent[] {
   const known = new Map(kennel.map((s) => [s.id, s.at]))
   const last = own.findLast((s) => known.has(s.id))
   const ahead = last ? (known.get(last.id) ?? last.at) - last.at : 0
@@ -305,19 +318,19 @@ function byKennelTime(own: readonly Said[], kennel: readonly Said[]): readonly S
  * What this device said of the demonstration that is in hand: the one that the kennel has open, else its own newest of
  * this kind that is not done.
  */
-function ownSaid(ground: ShowGround, outbox: LiveOutbox): readonly Said[] {
+function ownSaid(snapshot: DemonstrationSnapshot, outbox: LiveOutbox): readonly DemonstrationEvent[] {
   const facts = outbox.facts()
   const mine = facts.findLast(
     (f): f is FactOf<'demonstration-opened'> =>
       f.kind === 'demonstration-opened' &&
-      f.residencyId === ground.residencyId &&
-      f.what === ground.what &&
-      f.deviceAt > ground.now - showOpenForMs &&
+      f.residencyId === snapshot.residencyId &&
+      f.what === snapshot.what &&
+      f.deviceAt > snapshot.now - showOpenForMs &&
       // What was sent and is not open in the kennel any more is done there.
-      (!outbox.isSent(f.id) || ground.said.some((s) => s.id === f.id)) &&
+      (!outbox.isSent(f.id) || snapshot.events.some((s) => s.id === f.id)) &&
       !facts.some((c) => c.kind === 'demonstration-closed' && c.demonstrationId === f.id && c.how === 'done'),
   )
-  const id = ground.said.find((s) => s.kind === 'opened')?.id ?? mine?.id
+  const id = snapshot.events.find((s) => s.kind === 'opened')?.id ?? mine?.id
   if (id === undefined) return []
   const sets = new Set(facts.flatMap((f) => (f.kind === 'set-opened' && f.blockId === id ? [f.id] : [])))
   const reps = new Set(facts.flatMap((f) => (f.kind === 'rep' && sets.has(f.setId) ? [f.id] : [])))
@@ -328,7 +341,7 @@ function ownSaid(ground: ShowGround, outbox: LiveOutbox): readonly Said[] {
       reps.has(f.id) ||
       ('demonstrationId' in f && f.demonstrationId === id) ||
       (f.kind === 'voided' && (sets.has(f.targetId) || reps.has(f.targetId)))
-    const said = belongs ? saidBy(f, outbox.deviceId) : undefined
-    return said ? [said] : []
+    const events = belongs ? eventOf(f, outbox.deviceId) : undefined
+    return events ? [events] : []
   })
 }

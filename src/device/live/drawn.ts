@@ -1,5 +1,11 @@
-import { drawPays, drawReps, drawScene, unpaidRun, type Draw } from '@/core/block/chance'
-import { contextKey, countRep, expectedRate, noFall, type Falling } from '@/core/block/falling'
+import { drawPays, drawReps, drawScene, unpaidRun, type Draw } from '@/core/block/randomDraws'
+import {
+  contextKey,
+  countRep,
+  expectedRate,
+  noPerformanceDrop,
+  type PerformanceDrop,
+} from '@/core/block/performanceDrop'
 import { holdPay, payMoments } from '@/core/block/hold'
 import { holdPaid, holdSeconds } from '@/core/method/hold'
 import { findRung, type RungPlaceInLadder } from '@/core/curriculum/lookup'
@@ -8,16 +14,16 @@ import { kcalOfPay, piecesLeftOf } from '@/core/food/pay'
 import { isHardFirst, piecesOfStretch } from '@/core/method/pay'
 import { isCalm, settleInterval, settlePays } from '@/core/method/settle'
 import { crookedCounts, outcomeMade } from '@/core/progress/result'
-import { isHeld, isPassed } from '@/core/progress/state'
+import { isMastered, isPassed } from '@/core/progress/state'
 import type { LiveSet } from './facts'
-import type { BlockGround } from './ground'
+import type { BlockSnapshot } from './snapshot'
 import { setsOf, type Live } from './reduce'
 
 /** More reps than any set has. */
 const mostReps = 60
 /**
- * House: a jackpot is five pieces: for the first clean rep ever of something hard, for the first one where the dog was
- * stuck, and for the first of a set at the top of a ladder. It would be none if it came each time.
+ * Design choice: a jackpot is five pieces: for the first clean rep ever of something hard, for the first one where the
+ * dog was stuck, and for the first of a set at the top of a ladder. It would be none if it came each time.
  */
 const jackpot = 5
 const topTier = 4
@@ -58,24 +64,24 @@ function unpaidBefore(done: readonly LiveSet[], before: number | undefined): num
 }
 
 /** What chance has drawn for the set in hand. */
-export function drawnFor(ground: BlockGround, { active, base, done, block, item }: Live): Drawn {
+export function drawnFor(ground: BlockSnapshot, { active, base, done, block, item }: Live): Drawn {
   const { curriculum, method } = ground
   const rungNow = active && findRung(curriculum, active.context.rungId)
   const payTier = block?.items[item]?.payTier ?? 1
   if (!rungNow) return { rungNow, draws: [], pays: [], payTier, cleanBefore: 0, stuck: false, passedSteps: [] }
   const seed = active.opened?.seed ?? 0
-  const cleanBefore = base.runs[rungNow.runKey]?.tallies[rungNow.rung.id]?.clean ?? 0
-  const held = isHeld(rungNow.run, base.runs[rungNow.runKey], rungNow.index)
-  const scene = drawScene(curriculum, base, rungNow.rung, held, method, ground.resident.traits)
+  const cleanBefore = base.runs[rungNow.ladderKey]?.tallies[rungNow.rung.id]?.clean ?? 0
+  const mastered = isMastered(rungNow.ladder, base.runs[rungNow.ladderKey], rungNow.index)
+  const scene = drawScene(curriculum, base, rungNow.rung, mastered, method, ground.resident.traits)
   return {
     rungNow,
     cleanBefore,
-    stuck: base.runs[rungNow.runKey]?.stuck?.rung === rungNow.rung.id,
+    stuck: base.runs[rungNow.ladderKey]?.stuck?.rung === rungNow.rung.id,
     passedSteps: scene.passedSteps,
     draws: drawReps(seed, scene, mostReps),
     pays: drawPays(
       seed,
-      { rung: rungNow.rung, held, method, cleanBefore },
+      { rung: rungNow.rung, held: mastered, method, cleanBefore },
       unpaidBefore(done, ground.unpaid),
       mostReps,
     ),
@@ -84,7 +90,7 @@ export function drawnFor(ground: BlockGround, { active, base, done, block, item 
 }
 
 /** What this dog may still eat today, kcal: what the kennel said was left, less what was given since. */
-export function foodLeftNow(ground: BlockGround, live: Live): BlockGround['foodLeft'] {
+export function foodLeftNow(ground: BlockSnapshot, live: Live): BlockSnapshot['foodLeft'] {
   let [own, extras] = [0, 0]
   for (const set of setsOf(live)) {
     const feedId = set.opened?.feedId ?? null
@@ -109,7 +115,7 @@ export function foodLeftNow(ground: BlockGround, live: Live): BlockGround['foodL
 }
 
 /** Pieces of what the set in hand is paid with that may still be given today, beside the bowl of the next call. */
-export function piecesLeftNow(ground: BlockGround, live: Live): number {
+export function piecesLeftNow(ground: BlockSnapshot, live: Live): number {
   const { opened } = live.active ?? {}
   const food = ground.feeds.find((f) => f.id === (opened?.feedId ?? null))
   // What it is paid with was taken off its list since.
@@ -125,7 +131,7 @@ export function piecesLeftNow(ground: BlockGround, live: Live): number {
  * Pieces planned for the next clean rep of a set, after those inside its hold: as many as are left today at the most;
  * none where play is the pay.
  */
-export function plannedPieces(ground: BlockGround, drawn: Drawn, live: Live): number {
+export function plannedPieces(ground: BlockSnapshot, drawn: Drawn, live: Live): number {
   if (ground.plays) return 0
   const inside = payInHold(ground, live, drawn.rungNow).length
   return Math.max(0, Math.min(drawnPieces(drawn, live.active), piecesLeftNow(ground, live) - inside))
@@ -133,7 +139,7 @@ export function plannedPieces(ground: BlockGround, drawn: Drawn, live: Live): nu
 
 function drawnPieces({ pays, payTier, rungNow, cleanBefore, stuck }: Drawn, set: LiveSet | undefined): number {
   const clean = set?.reps.filter((r) => r.fact.outcome === 'clean').length ?? 0
-  // An interval of a stay is always paid: the pay is what makes the next one.
+  // An interval of a stay is always rewarded: the pay is what makes the next one.
   if (!(pays[clean] ?? true) && holdPaid(rungNow?.rung) !== 'each-interval') return 0
   if (!rungNow) return 1
   const { rung } = rungNow
@@ -146,14 +152,14 @@ function drawnPieces({ pays, payTier, rungNow, cleanBefore, stuck }: Drawn, set:
  * Seconds into the next hold at which it is paid, for one that is paid inside at an interval of its own, whatever
  * chance says of its end; play would break it.
  */
-export function payInHold(ground: BlockGround, live: Live, rungNow: Drawn['rungNow']): readonly number[] {
+export function payInHold(ground: BlockSnapshot, live: Live, rungNow: Drawn['rungNow']): readonly number[] {
   const length = holdSeconds(rungNow?.rung)
   if (!rungNow || length === undefined || ground.plays) return []
   return momentsInHold(ground, live, rungNow, length).slice(0, piecesLeftNow(ground, live))
 }
 
 function momentsInHold(
-  ground: BlockGround,
+  ground: BlockSnapshot,
   { base, active, ...live }: Live,
   rungNow: RungPlaceInLadder,
   length: number,
@@ -161,16 +167,16 @@ function momentsInHold(
   const tether = settleNow(ground, { base, active, ...live }, rungNow)
   if (tether !== undefined) return settlePays(length, tether)
   if (holdPaid(rungNow.rung) !== 'inside') return []
-  const run = base.runs[rungNow.runKey]
+  const run = base.runs[rungNow.ladderKey]
   const pay = holdPay(rungNow.rung, ground.method, {
-    passed: isPassed(rungNow.run, run, rungNow.index),
-    held: isHeld(rungNow.run, run, rungNow.index),
+    passed: isPassed(rungNow.ladder, run, rungNow.index),
+    held: isMastered(rungNow.ladder, run, rungNow.index),
   })
   return payMoments(length, pay, (active?.opened?.seed ?? 0) + (active?.reps.length ?? 0))
 }
 
 /** Seconds between two pays of the next minute on the tether; undefined off settle. */
-export function settleNow(ground: BlockGround, live: Live, rungNow: Drawn['rungNow']): number | undefined {
+export function settleNow(ground: BlockSnapshot, live: Live, rungNow: Drawn['rungNow']): number | undefined {
   if (rungNow?.rung.kind !== 'settle') return undefined
   const here = setsOf(live)
     .flatMap((s) => s.reps)
@@ -184,10 +190,10 @@ export function settleNow(ground: BlockGround, live: Live, rungNow: Drawn['rungN
 }
 
 /**
- * What of its meal goes into the bowl of the next call, whole grams: a handful, or what is left of the day's; undefined
+ * What of the meal goes into the bowl of the next call, whole grams: a handful, or what is left of the day's; undefined
  * where no bowl is used.
  */
-export function bowlNow(ground: BlockGround, live: Live, rungNow: Drawn['rungNow']): number | undefined {
+export function bowlNow(ground: BlockSnapshot, live: Live, rungNow: Drawn['rungNow']): number | undefined {
   if (!rungNow || !hasBowl(rungNow.rung) || ground.plays) return undefined
   const { own } = foodLeftNow(ground, live)
   const left = own === undefined || !ground.mealKcalPerGram ? ground.handfulGrams : own / ground.mealKcalPerGram
@@ -195,7 +201,7 @@ export function bowlNow(ground: BlockGround, live: Live, rungNow: Drawn['rungNow
 }
 
 /** The newest calls of this block running, as far as they decide how the next one is done. */
-export function lastCall(ground: BlockGround, live: Live, rungNow: Drawn['rungNow']): LastCall | undefined {
+export function lastCall(ground: BlockSnapshot, live: Live, rungNow: Drawn['rungNow']): LastCall | undefined {
   if (rungNow?.rung.kind !== 'recall') return undefined
   const calls = setsOf(live).flatMap((s) => {
     const rung = findRung(ground.curriculum, s.context.rungId)?.rung
@@ -218,7 +224,7 @@ export function lastCall(ground: BlockGround, live: Live, rungNow: Drawn['rungNo
 }
 
 /** What chance has drawn for the next rep, with how far off it is called from. */
-export function nextDraw(ground: BlockGround, live: Live, drawn: Drawn): Draw | undefined {
+export function nextDraw(ground: BlockSnapshot, live: Live, drawn: Drawn): Draw | undefined {
   const draw = drawn.draws[live.active?.reps.length ?? 0]
   if (draw?.far === undefined) return draw
   const steps = stepsFor(drawn.passedSteps, draw.far, lastCall(ground, live, drawn.rungNow))
@@ -226,7 +232,7 @@ export function nextDraw(ground: BlockGround, live: Live, drawn: Drawn): Draw | 
 }
 
 /** Whether the dog falls off against what is expected of it, since the block began or the last break. */
-export const fallingIn = (ground: BlockGround, live: Live): Falling =>
+export const fallingIn = (ground: BlockSnapshot, live: Live): PerformanceDrop =>
   setsOf(live)
     .flatMap((s) =>
       s.reps.map((r) => ({
@@ -235,4 +241,4 @@ export const fallingIn = (ground: BlockGround, live: Live): Falling =>
       })),
     )
     .slice(live.breakAfter)
-    .reduce((f, r) => countRep(f, r.clean, r.expected), noFall)
+    .reduce((f, r) => countRep(f, r.clean, r.expected), noPerformanceDrop)

@@ -2,7 +2,7 @@ import { dayIn } from '@/core/days'
 import type { RepFact, SetContext, SetFact } from '@/core/facts/fact'
 import type { FactOf } from '@/core/facts/wire'
 import { ownerHolds } from '@/core/facts/words'
-import type { LiveGround } from './ground'
+import type { LiveSnapshot } from './snapshot'
 
 /** A rep as it is judged, and as it was kept. */
 export interface LiveRep {
@@ -21,7 +21,7 @@ export interface LiveSet {
 export const factOf = (s: LiveSet): SetFact => ({ ...s.context, reps: s.reps.map((r) => r.fact) })
 
 /** What a set is judged in, from the fact that opened it; its day is the kennel's. */
-export function contextOf(f: FactOf<'set-opened'>, ground: Pick<LiveGround, 'timeZone' | 'places'>): SetContext {
+export function contextOf(f: FactOf<'set-opened'>, ground: Pick<LiveSnapshot, 'timeZone' | 'places'>): SetContext {
   return {
     id: f.id,
     rungId: f.rungId,

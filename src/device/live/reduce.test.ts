@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest'
 import type { BlockItem } from '@/core/block/compose'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { mostOfSet, workedParts } from './reduce'
+import type { RungId } from '@/core/ids'
 
-const item = (role: BlockItem['role'], rungId: string): BlockItem => ({
+const item = (role: BlockItem['role'], rungId: RungId): BlockItem => ({
   role,
   command: rungId.split('.')[0] ?? '',
   rungId,
@@ -21,7 +22,7 @@ const items = [
   item('work', 'heel.word'),
   item('finish', 'sit.word'),
 ]
-const set = (rungId: string, reps: number) => ({ context: { rungId }, reps: Array.from({ length: reps }) })
+const set = (rungId: RungId, reps: number) => ({ context: { rungId }, reps: Array.from({ length: reps }) })
 const parts = (...sets: ReturnType<typeof set>[]) => [...workedParts(items, sets, houseCurriculum)]
 
 describe('the parts of a block that were worked', () => {

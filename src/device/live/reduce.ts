@@ -6,12 +6,13 @@ import { applyRep, foldOnto } from '@/core/progress/fold'
 import type { Regimes } from '@/core/progress/regime'
 import { factOf, type LiveRep, type LiveSet } from './facts'
 import { judge, type LiveBlock, type Resumed } from './resume'
+import type { RungId } from '@/core/ids'
 
 /** All that is known of a session in hand. What follows says what each tap makes of it; nothing here writes. */
 export type Live = Resumed & {
   /** Number of the part in hand. */
   readonly item: number
-  /** From this one on, the block's reps count toward a fall: a break begins the test anew. */
+  /** From this one on, the block's reps count toward a fall: a break begins the test again. */
   readonly breakAfter: number
   readonly stressful: boolean
   /** Sets are short from here on: it showed signs of stress, and has recovered. */
@@ -20,7 +21,7 @@ export type Live = Resumed & {
 }
 
 /** The number of the part that a command belongs to, from this one on; -1 when none does. */
-const partOf = (items: readonly BlockItem[], curriculum: Curriculum, rungId: string, from = 0): number =>
+const partOf = (items: readonly BlockItem[], curriculum: Curriculum, rungId: RungId, from = 0): number =>
   items.findIndex((it, n) => n >= from && it.command === findRung(curriculum, rungId)?.command.id)
 
 /**
@@ -29,7 +30,7 @@ const partOf = (items: readonly BlockItem[], curriculum: Curriculum, rungId: str
  */
 export function workedParts(
   items: readonly BlockItem[],
-  sets: readonly { readonly context: { readonly rungId: string }; readonly reps: readonly unknown[] }[],
+  sets: readonly { readonly context: { readonly rungId: RungId }; readonly reps: readonly unknown[] }[],
   curriculum: Curriculum,
 ): ReadonlySet<number> {
   const worked = new Set<number>()
@@ -115,17 +116,17 @@ export const lastWorked = (h: Live): LiveSet | undefined =>
 
 /** The newest rep of a set is taken back; a set that was done is taken up again. */
 export function withoutNewest(h: Live, regimes: Regimes, curriculum: Curriculum, set: LiveSet): Live {
-  const again: LiveSet = { ...set, reps: set.reps.slice(0, -1) }
-  if (set === h.active) return { ...h, active: again, judged: judge(regimes, h.base, again) }
+  const shortened: LiveSet = { ...set, reps: set.reps.slice(0, -1) }
+  if (set === h.active) return { ...h, active: shortened, judged: judge(regimes, h.base, shortened) }
   const others = h.done.filter((d) => d !== set)
   const base = foldOnto(h.before, regimes, others.map(factOf))
   const item = partOf(h.block?.items ?? [], curriculum, set.context.rungId)
   return {
     ...h,
     base,
-    active: again,
+    active: shortened,
     done: others,
-    judged: judge(regimes, base, again),
+    judged: judge(regimes, base, shortened),
     item: item < 0 ? h.item : item,
     ended: false,
   }

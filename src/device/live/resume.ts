@@ -8,7 +8,7 @@ import type { BlockItem } from '@/core/block/compose'
 import type { DogState } from '@/core/progress/state'
 import type { FactOf, WireFact } from '@/core/facts/wire'
 import { contextOf, factOf, repOf, type LiveRep, type LiveSet } from './facts'
-import { regimesOf, type BlockGround } from './ground'
+import { regimesOf, type BlockSnapshot } from './snapshot'
 
 export interface LiveBlock {
   readonly id: string
@@ -59,7 +59,7 @@ export function judge(regimes: Regimes, base: DogState, set: LiveSet | undefined
  * counts.
  */
 export function resume(
-  ground: BlockGround,
+  ground: BlockSnapshot,
   facts: readonly WireFact[],
   device: string,
   isSent: (id: string) => boolean,
@@ -87,7 +87,7 @@ export function resume(
       sets.set(f.id, { context: contextOf(f, ground), opened: f, reps: new Map() })
   }
   for (const f of facts) if (f.kind === 'rep') sets.get(f.setId)?.reps.set(f.id, { fact: repOf(f, device), done: f })
-  const standing = [...sets.values()].flatMap((s): LiveSet[] =>
+  const liveSets = [...sets.values()].flatMap((s): LiveSet[] =>
     voided.has(s.context.id)
       ? []
       : [
@@ -106,7 +106,7 @@ export function resume(
       (s.opened !== undefined &&
         s.opened.deviceAt > ground.now - openForMs &&
         !ground.recent.some((r) => r.id === s.context.id)))
-  const active = standing
+  const active = liveSets
     .filter(
       (s) =>
         ownRung(ground.curriculum, s.context.rungId) !== undefined &&
@@ -116,7 +116,7 @@ export function resume(
         (ground.command === undefined || ownRung(ground.curriculum, s.context.rungId)?.command.id === ground.command),
     )
     .at(-1)
-  const base = foldOnto(ground.state, regimes, standing.filter((s) => s !== active).map(factOf))
+  const base = foldOnto(ground.state, regimes, liveSets.filter((s) => s !== active).map(factOf))
   const opened = facts.findLast(
     (f): f is FactOf<'block-opened'> =>
       f.kind === 'block-opened' &&
@@ -134,10 +134,10 @@ export function resume(
     active,
     block,
     before: block
-      ? foldOnto(ground.state, regimes, standing.filter((s) => s.context.blockId !== block.id).map(factOf))
+      ? foldOnto(ground.state, regimes, liveSets.filter((s) => s.context.blockId !== block.id).map(factOf))
       : base,
     judged: judge(regimes, base, active),
-    done: standing.filter(
+    done: liveSets.filter(
       (s) => block !== undefined && s !== active && s.context.blockId === block.id && s.reps.length > 0,
     ),
     elsewhere: ground.recent.filter((s) => ground.open.some((o) => o.id === s.id && o.device !== device)),
@@ -145,11 +145,11 @@ export function resume(
 }
 
 /** Shorter sets for a dog under six months. */
-export const shortSets = ({ young }: Pick<BlockGround, 'young'>): Pick<LiveBlock, 'setAtMost'> =>
+export const shortSets = ({ young }: Pick<BlockSnapshot, 'young'>): Pick<LiveBlock, 'setAtMost'> =>
   young ? { setAtMost: youngSetReps } : {}
 
 /** The parts of a block as they were planned, with what this page knows of them. */
-function itemsOf(opened: FactOf<'block-opened'>, ground: BlockGround): readonly BlockItem[] {
+function itemsOf(opened: FactOf<'block-opened'>, ground: BlockSnapshot): readonly BlockItem[] {
   const known = [...ground.plan.items, ...ground.plan.work, ...ground.plan.sure]
   return opened.plan.flatMap((p): BlockItem[] => {
     const rung = findRung(ground.curriculum, p.rungId)?.rung

@@ -4,12 +4,13 @@ import { v4 } from 'uuid'
 import { houseCurriculum } from '@/core/curriculum/house'
 import { insertMethodChange } from '@/store/method'
 import { recordFacts } from '@/work/record/accept'
-import { standingOf } from '@/work/record/refold'
+import { standingOf } from '@/work/record/standing'
 import { loadBlock } from '@/work/page/block'
 import { memoryOf, plainSetup } from '@/work/tests/byTheBook'
 import { dog, newKennel, Tablet, trainer } from '@/work/tests/kennel'
 import { setsOf } from './reduce'
 import { LiveSession, type RepExtras, type Setup } from './session'
+import type { RungId } from '@/core/ids'
 
 const setup: Setup = {
   ...plainSetup,
@@ -125,7 +126,7 @@ describe('a live session', () => {
     insertMethodChange(db, v4(), { at: tablet.at - 1000, row: 'rate', option: 'early-variable' }, ada)
     const ground = view()
     const session = open(ground)
-    const pieces = (rungId: string) => {
+    const pieces = (rungId: RungId) => {
       for (let set = 0; set < 4; set++) {
         session.begin({ ...setup, rungId, personId: ada }, ground.plan.items, 0)
         for (let i = 0; i < 10; i++) session.tap('clean', rungId === 'sit.word' ? {} : { heldSeconds: 1 })

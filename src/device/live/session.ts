@@ -6,7 +6,7 @@ import type { Regimes } from '@/core/progress/regime'
 import type { NewFact, Outbox } from '../outbox'
 import { bowlNow, drawnFor, plannedPieces, settleNow, type Drawn } from './drawn'
 import { contextOf, repOf, type LiveRep } from './facts'
-import { regimesOf, type BlockGround } from './ground'
+import { regimesOf, type BlockSnapshot } from './snapshot'
 import { Known } from './known'
 import {
   lastWorked,
@@ -22,16 +22,18 @@ import {
   type Live,
 } from './reduce'
 import { resume, shortSets } from './resume'
+import type { FeedId, PersonId, PlaceId, RungId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Why a fact is taken back that another one says more exactly, as devices send it. */
 export const moreExactly = 'said more exactly'
 
 /** Everything a set is opened with. */
 export interface Setup {
-  readonly rungId: string
+  readonly rungId: RungId
   readonly purpose: 'work' | 'refresh'
-  readonly placeId: string
-  readonly personId: string
+  readonly placeId: PlaceId
+  readonly personId: PersonId
   readonly level: number
   readonly kit: FactOf<'set-opened'>['kit']
   readonly band: FactOf<'set-opened'>['distanceBand']
@@ -41,8 +43,8 @@ export interface Setup {
   readonly temperatureC: number | null
   readonly humidity: number | null
   /** When the dog last had exercise, on the device's clock; undefined when nobody said. */
-  readonly exercisedAt: number | undefined
-  readonly feedId: string | null
+  readonly exercisedAt: EpochMs | undefined
+  readonly feedId: FeedId | null
   /** Its pieces are broken in two. */
   readonly halved?: boolean | undefined
   /** What is tried where it was stuck. */
@@ -101,7 +103,7 @@ function pressureWaits(live: Live, facts: readonly WireFact[]): boolean {
 }
 
 /** Minutes since a moment, at most a day. */
-const minutes = (since: number, now: number) => Math.min(1440, Math.max(0, Math.round((now - since) / 60_000)))
+const minutes = (since: EpochMs, now: EpochMs) => Math.min(1440, Math.max(0, Math.round((now - since) / 60_000)))
 
 /**
  * A block in hand. Each deed writes its facts to the outbox and then says what is known; a rep is judged on the device
@@ -113,7 +115,7 @@ export class LiveSession {
   private drawnOf: { readonly live: Live; readonly drawn: Drawn } | undefined
 
   constructor(
-    private readonly ground: BlockGround,
+    private readonly ground: BlockSnapshot,
     private readonly outbox: LiveOutbox,
     private readonly seedOf: () => number,
     private readonly now: () => number = Date.now,
@@ -123,7 +125,7 @@ export class LiveSession {
     this.known = new Known(takenUp(found, ground.curriculum))
   }
 
-  /** What chance has drawn for the set in hand; drawn anew only where what it hangs on has changed. */
+  /** What chance has drawn for the set in hand; drawn again only where what it hangs on has changed. */
   drawn(live: Live): Drawn {
     const was = this.drawnOf
     const same =
@@ -200,10 +202,10 @@ export class LiveSession {
   }
 
   /** The rung in hand of the run that this one is of; null where its run is through. */
-  private inHand(rungId: string): string | null {
+  private inHand(rungId: RungId): string | null {
     const at = ownRung(this.ground.curriculum, rungId)
-    const position = at && (this.known.now().base.runs[at.runKey]?.position ?? 0)
-    return (position !== undefined && at?.run.rungs[position]?.id) || null
+    const position = at && (this.known.now().base.runs[at.ladderKey]?.position ?? 0)
+    return (position !== undefined && at?.ladder.rungs[position]?.id) || null
   }
 
   /** A rep of the set in hand; nothing where it takes no more. */

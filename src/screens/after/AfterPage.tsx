@@ -2,7 +2,7 @@
 import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { ownersHands } from '@/core/facts/hands'
-import type { CameOff } from '@/core/demonstration/record'
+import type { ItemResult } from '@/core/demonstration/record'
 import { ownerCalled } from '@/core/people/names'
 import { Disclosed } from '@/ui/Disclosed'
 import { ButtonLink, FileLink } from '@/ui/press'
@@ -14,7 +14,7 @@ import type { AfterView, ShownItem, ShownOnce } from '@/work/page/after'
 import { Table } from '@/ui/Table'
 import { OrderedList } from '@/ui/List'
 import { OfficePage } from '@/ui/Page'
-import { chanceFigure } from '@/core/forecast/forecast'
+import { chanceFigure } from '@/core/forecast/chanceText'
 import { DogHead } from '../DogHead'
 import type { AfterDeeds } from './deeds'
 import { GapLine } from './GapLine'
@@ -22,7 +22,7 @@ import { HomeworkBoard } from './HomeworkBoard'
 import { Practice } from './Practice'
 import { May } from '../shell/may'
 
-/** After a demonstration: what came off for whom, where the gap is, the homework, and what the owner takes home. */
+/** After a demonstration: what worked for whom, where the gap is, the homework, and what the owner takes home. */
 export function AfterPage({ view, deeds }: { view: AfterView; deeds: AfterDeeds | undefined }) {
   const { sayMoment } = useWhen()
   const sheets = useSheets()
@@ -51,10 +51,10 @@ export function AfterPage({ view, deeds }: { view: AfterView; deeds: AfterDeeds 
       </Give>
       {newest === undefined ? (
         <Nothing>
-          Nothing was shown yet. The homework below is made from what {resident.name} holds; after the demonstration it
-          is made from what {owner} did not get.{' '}
+          Nothing was shown yet. The homework below is made from what {resident.name} has mastered. After the
+          demonstration it is made from what {owner} did not get.{' '}
           <May to={`${address}/demonstration/live`}>
-            <ButtonLink href={`${address}/demonstration/live`}>Show it</ButtonLink>
+            <ButtonLink href={`${address}/demonstration/live`}>Start demonstration</ButtonLink>
           </May>
         </Nothing>
       ) : (
@@ -68,8 +68,8 @@ export function AfterPage({ view, deeds }: { view: AfterView; deeds: AfterDeeds 
                 <GapList gaps={view.itemGaps} owner={owner} />
               </Disclosed>
               <Note>
-                Filled for you, open for {owner}, from none at the left to all at the right, with what so few tries
-                leave open (95%, Wilson). What costs most comes first.
+                A filled mark is yours, an open one {owner}’s, from 0% at the left to 100% at the right. The lines are
+                95% intervals (Wilson). The largest gap comes first.
               </Note>
             </section>
           )}
@@ -102,14 +102,14 @@ const GapList = ({ gaps, owner }: { gaps: AfterView['gaps']; owner: string }) =>
   </Gaps>
 )
 
-const cameWords: Readonly<Record<CameOff, string>> = {
+const cameWords: Readonly<Record<ItemResult, string>> = {
   first: 'worked',
   later: 'worked later',
   not: 'did not work',
   left: 'skipped',
 }
 
-/** One rehearsal or demonstration: its items on a cord, for whom each came off, beside what had been said of it. */
+/** One rehearsal or demonstration: its items on a cord, for whom each worked, beside what had been said of it. */
 function Once({ once, view, owner }: { once: ShownOnce; view: AfterView; owner: string }) {
   const { sayMoment } = useWhen()
   const rehearsal = once.what === 'rehearsal'

@@ -26,7 +26,7 @@ export function ChangePlace({
   const [place, setPlace] = useState(week.place)
   const clean = place.replace(/\s+/g, ' ').trim()
   return (
-    <Disclosed says="another place" label={`Another place in week ${week.week}`}>
+    <Disclosed says="change location" label={`Change location in week ${week.week}`}>
       <Fields>
         <TextLine label={`Where, week ${week.week}`} value={place} onChange={setPlace} rows={2} maxLength={120} />
         <Button
@@ -34,7 +34,7 @@ export function ChangePlace({
           isDisabled={clean === '' || clean === week.place}
           onPress={() => keep({ places: { ...view.change.places, [String(week.week)]: clean } })}
         >
-          Keep the place
+          Save location
         </Button>
       </Fields>
     </Disclosed>
@@ -58,14 +58,14 @@ export function ChangeLine({
   const [words, setWords] = useState(line.words)
   const [minutes, setMinutes] = useState(String(line.minutes))
   const own = line.id.startsWith('own:')
-  const said = `week ${week.week}, ${line.title}`
+  const lineName = `week ${week.week}, ${line.title}`
   const clean = words.replace(/\s+/g, ' ').trim()
   const n = Number(minutes)
   const wrong = clean === '' || !Number.isInteger(n) || n < 1 || n > 60
   return (
-    <Disclosed says="change" label={`Change ${said}`}>
+    <Disclosed says="change" label={`Change ${lineName}`}>
       <Fields>
-        <TextLine label={`Words, ${said}`} value={words} onChange={setWords} rows={4} maxLength={500} />
+        <TextLine label={`Words, ${lineName}`} value={words} onChange={setWords} rows={4} maxLength={500} />
         <TextLine label="Minutes a day" value={minutes} onChange={setMinutes} maxLength={2} />
         <div>
           <Button
@@ -92,7 +92,7 @@ export function ChangeLine({
           </Button>
           <Button
             isPending={pending}
-            aria-label={`Leave out ${said}`}
+            aria-label={`Leave out ${lineName}`}
             onPress={() =>
               keep(
                 own
@@ -106,7 +106,7 @@ export function ChangeLine({
           {line.written && !own && (
             <Button
               isPending={pending}
-              aria-label={`As made: ${said}`}
+              aria-label={`As made: ${lineName}`}
               onPress={() => {
                 const { [line.id]: _, ...lines } = change.lines
                 keep({ lines })
@@ -129,7 +129,7 @@ export function NoteToOwner({ view, keep, pending }: { view: AfterView; keep: Ke
       <Fields>
         <TextLine label="Stands first in the booklet" value={note} onChange={setNote} rows={3} maxLength={600} />
         <Button isPending={pending} isDisabled={clean === view.change.note} onPress={() => keep({ note: clean })}>
-          Keep the word
+          Save word
         </Button>
       </Fields>
     </Disclosed>
@@ -165,7 +165,7 @@ export function AddLine({ change, keep, pending }: { change: HomeworkChange; kee
             onChange={setWeek}
             choices={Array.from({ length: change.weeks }, (_, i) => ({ id: String(i + 1), name: String(i + 1) }))}
           />
-          <TextLine label="What is practised" value={title} onChange={setTitle} maxLength={60} />
+          <TextLine label="What is practiced" value={title} onChange={setTitle} maxLength={60} />
           <TextLine label="How" value={words} onChange={setWords} rows={3} maxLength={500} />
           <Button type="submit" isPending={pending} isDisabled={title.trim() === ''}>
             Add the line

@@ -1,5 +1,5 @@
 import styled from 'styled-components'
-import type { Gap } from '@/core/demonstration/gap'
+import type { Gap } from '@/core/demonstration/ownerGap'
 import { percent } from '@/core/percent'
 
 const [width, height, top] = [320, 24, 9]
@@ -15,11 +15,11 @@ const cordOf = (from: number, to: number, sag: number): string =>
 export function GapLine({ gap, owner }: { gap: Gap; owner: string }) {
   const { trainer, owner: theirs } = gap
   const sag = trainer && theirs ? Math.max(0, trainer.share - theirs.share) * 18 : 0
-  const said = [trainer ? `you ${percent(trainer.share)}` : '', theirs ? `${owner} ${percent(theirs.share)}` : '']
+  const shares = [trainer ? `you ${percent(trainer.share)}` : '', theirs ? `${owner} ${percent(theirs.share)}` : '']
     .filter((t) => t !== '')
     .join(', ')
   return (
-    <Drawing viewBox={`0 0 ${width} ${height}`} role="img" aria-label={said}>
+    <Drawing viewBox={`0 0 ${width} ${height}`} role="img" aria-label={shares}>
       <line className="axis" x1={x(0)} x2={x(1)} y1={top} y2={top} />
       {trainer && <line className="open" x1={x(trainer.low)} x2={x(trainer.high)} y1={top - 5} y2={top - 5} />}
       {theirs && <line className="open theirs" x1={x(theirs.low)} x2={x(theirs.high)} y1={top + 5} y2={top + 5} />}

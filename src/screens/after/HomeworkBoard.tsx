@@ -8,19 +8,19 @@ import { useWhen } from '@/ui/ways'
 import type { AfterView } from '@/work/page/after'
 import { unbroken } from '@/core/wording'
 import { SaveBoth } from '../SaveBoth'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 import { AddLine, ChangeLine, ChangePlace, NoteToOwner, type Keep } from './ChangeHomework'
 import type { AfterDeeds } from './deeds'
 
-/** The weeks at home, side by side: what is practised, for how long, where, and how it is paid. */
+/** The weeks at home, side by side: what is practiced, for how long, where, and how it is paid. */
 export function HomeworkBoard({ view, keep: send }: { view: AfterView; keep: AfterDeeds['keep'] | undefined }) {
   const { sayMoment } = useWhen()
-  const told = useTold()
+  const action = useAction()
   const { homework, change, resident } = view
   const [newest] = view.versions
   const keep: Keep = (next, after) => {
     if (send)
-      told.send(
+      action.send(
         () => send({ residencyId: resident.residencyId, from: view.versionId, change: { ...change, ...next } }),
         after,
         ({ from, change: both }) => send({ residencyId: resident.residencyId, from, change: both }),
@@ -32,25 +32,25 @@ export function HomeworkBoard({ view, keep: send }: { view: AfterView; keep: Aft
     <section aria-labelledby="homework">
       <h2 id="homework">Homework</h2>
       {nothing ? (
-        <p>{resident.name} holds nothing yet that could be practised. Lines of your own can be added.</p>
+        <p>{resident.name} holds nothing yet that could be practiced. Lines of your own can be added.</p>
       ) : (
         <p>
           {homework.signals} {homework.warmUp}
         </p>
       )}
-      <SaveBoth told={told} />
+      <SaveBoth told={action} />
       <Weeks data-weeks={homework.weeks.length}>
         {homework.weeks.map((week) => (
-          <Week key={week.week} week={week} view={view} keep={may ? keep : undefined} pending={told.pending} />
+          <Week key={week.week} week={week} view={view} keep={may ? keep : undefined} pending={action.pending} />
         ))}
       </Weeks>
       <Rules>
         <Rule name="If something goes wrong" lines={homework.whenItFails} />
-        <Rule name={`Ring ${view.resident.name}’s trainer`} lines={homework.ringWhen} />
+        <Rule name={`Call ${view.resident.name}’s trainer`} lines={homework.ringWhen} />
         <Rule name="Cautions" lines={homework.cautions} />
       </Rules>
       {homework.orphans.length > 0 && (
-        <p>Written for lines that are not made any more, and kept: {homework.orphans.map((o) => `“${o}”`).join(' ')}</p>
+        <p>Notes saved for lines that are no longer made: {homework.orphans.map((o) => `“${o}”`).join(' ')}</p>
       )}
       {may && (
         <Own>
@@ -68,19 +68,19 @@ export function HomeworkBoard({ view, keep: send }: { view: AfterView; keep: Aft
             value={change.bothSides ? 'both' : 'one'}
             onChange={(sides) => keep({ bothSides: sides === 'both' })}
             choices={[
-              { id: 'one', name: 'its own side' },
+              { id: 'one', name: 'the dog’s own side' },
               { id: 'both', name: 'both sides, from week 3' },
             ]}
           />
-          <NoteToOwner view={view} keep={keep} pending={told.pending} />
-          <AddLine change={change} keep={keep} pending={told.pending} />
+          <NoteToOwner view={view} keep={keep} pending={action.pending} />
+          <AddLine change={change} keep={keep} pending={action.pending} />
           {homework.dropped.length > 0 && (
             <p>
               Left out:{' '}
               {homework.dropped.map((d) => (
                 <Quiet
                   key={d.id}
-                  isPending={told.pending}
+                  isPending={action.pending}
                   aria-label={`Put back week ${d.week}: ${d.title}`}
                   onPress={() => keep({ dropped: change.dropped.filter((x) => x !== d.id) })}
                 >
@@ -99,7 +99,7 @@ export function HomeworkBoard({ view, keep: send }: { view: AfterView; keep: Aft
       {newest && (
         <Small>
           Version {view.versions.length}, {newest.by}, {sayMoment(newest.at, view.timeZone)}. What was written stays
-          when the rest is made anew.
+          when the rest is made again.
         </Small>
       )}
     </section>

@@ -7,23 +7,23 @@ import { Button } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
 import type { AfterView } from '@/work/page/after'
 import { Across, Table } from '@/ui/Table'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 import type { AfterDeeds } from './deeds'
 
-/** House: so many days are drawn at once. */
+/** Design choice: so many days are drawn at once. */
 const mostDays = 42
 
 /** What came back from home, and where it is read. */
 export function Practice({ view, readBack }: { view: AfterView; readBack: AfterDeeds['readBack'] | undefined }) {
   const { sayDate } = useWhen()
-  const told = useTold()
+  const action = useAction()
   const [text, setText] = useState('')
   const { log, resident } = view
   const days = [...new Set(log.map((e) => e.day))].slice(-mostDays)
   const commands = [...new Map(log.map((e) => [e.command, e.name]))]
   const read = (raw: string) => {
     if (readBack)
-      told.send(
+      action.send(
         () => readBack({ residencyId: resident.residencyId, text: raw }),
         // What is typed while a file is read stays.
         () => setText((now) => (now === raw ? '' : now)),
@@ -31,11 +31,11 @@ export function Practice({ view, readBack }: { view: AfterView; readBack: AfterD
   }
   return (
     <section aria-labelledby="practice">
-      <h2 id="practice">Practised at home</h2>
+      <h2 id="practice">Practiced at home</h2>
       {log.length === 0 ? (
         <p>Nothing came back yet.</p>
       ) : (
-        <Across label="Practised at home, by day">
+        <Across label="Practiced at home, by day">
           <Log>
             <thead>
               <tr>
@@ -88,7 +88,7 @@ export function Practice({ view, readBack }: { view: AfterView; readBack: AfterD
             maxLength={300_000}
           />
           <div className="row">
-            <Button type="submit" isPending={told.pending} isDisabled={text.trim() === ''}>
+            <Button type="submit" isPending={action.pending} isDisabled={text.trim() === ''}>
               Read it
             </Button>
             <label>
@@ -104,7 +104,7 @@ export function Practice({ view, readBack }: { view: AfterView; readBack: AfterD
               />
             </label>
           </div>
-          <Wrong>{told.wrong}</Wrong>
+          <Wrong>{action.wrong}</Wrong>
         </Back>
       )}
     </section>

@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { tellingLoss } from '@/core/forecast/capacity'
 import { percent } from '@/core/percent'
 import { capitalized } from '@/core/wording'
-import { sayChance } from '@/core/forecast/forecast'
+import { chanceText } from '@/core/forecast/chanceText'
 import { Choose } from '@/ui/Choose'
 import { DateField } from '@/ui/DateField'
 import { Fault } from '@/ui/fieldParts'
@@ -13,13 +13,13 @@ import { Beside, OfficePage } from '@/ui/Page'
 import { Button } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
 import { Why } from '@/ui/Why'
-import type { AnotherDog } from '@/work/do/another'
+import type { AnotherDog } from '@/work/actions/another'
 import type { AnotherPage } from '@/work/page/another'
 import { Placed } from '@/ui/Placed'
 import { Table } from '@/ui/Table'
 
 export interface AnotherActions {
-  readonly reckon: (
+  readonly runForecast: (
     raw: unknown,
   ) => Promise<AnotherDog | { readonly refused: string; readonly errors?: Readonly<Record<string, string>> }>
 }
@@ -32,15 +32,15 @@ export function Another({ page, actions }: { page: AnotherPage; actions: Another
   const [answer, setAnswer] = useState<AnotherDog>()
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({})
   const [busy, start] = useTransition()
-  const reckon = () =>
+  const runForecast = () =>
     start(async () => {
-      const told = await actions.reckon({ packageId, arrivesOn, leavesOn })
-      if ('refused' in told) {
+      const answer = await actions.runForecast({ packageId, arrivesOn, leavesOn })
+      if ('refused' in answer) {
         setAnswer(undefined)
-        setErrors(told.errors ?? { '': told.refused })
+        setErrors(answer.errors ?? { '': answer.refused })
       } else {
         setErrors({})
-        setAnswer(told)
+        setAnswer(answer)
       }
     })
   return (
@@ -58,7 +58,7 @@ export function Another({ page, actions }: { page: AnotherPage; actions: Another
             <Form
               onSubmit={(e) => {
                 e.preventDefault()
-                reckon()
+                runForecast()
               }}
             >
               <Choose label="Package" value={packageId} choices={page.packages} onChange={choose} />
@@ -102,10 +102,10 @@ function Answer({ answer }: { answer: AnotherDog }) {
   return (
     <Told>
       <b className="chance">
-        {capitalized(sayChance(answer.chance))} likely to be ready on {sayDay(answer.leavesOn)}
+        {capitalized(chanceText(answer.chance))} likely to be ready on {sayDay(answer.leavesOn)}
       </b>
       <p>
-        With the best plan it gets {answer.blocks} of the {answer.onHand.toFixed(0)} blocks of a day.{' '}
+        With the best plan the dog gets {answer.blocks} of the {answer.onHand.toFixed(0)} blocks of a day.{' '}
         <Why>
           The new dog counts as an average dog here. The blocks of a day are planned over all dogs: one each, then to
           the dog whose chance rises most. A dog that shares only some days with the new one loses only that share. Free
@@ -126,26 +126,26 @@ function Answer({ answer }: { answer: AnotherDog }) {
           ))}
         </ul>
       )}
-      {best && <p>{sayBest(answer, best, sayDay)}</p>}
-      <p>{sayLatest(answer, sayDay)}</p>
+      {best && <p>{bestText(answer, best, sayDay)}</p>}
+      <p>{latestText(answer, sayDay)}</p>
     </Told>
   )
 }
 
 type SayDay = ReturnType<typeof useWhen>['sayDay']
 
-function sayBest(answer: AnotherDog, best: NonNullable<AnotherDog['best']>, sayDay: SayDay): string {
+function bestText(answer: AnotherDog, best: NonNullable<AnotherDog['best']>, sayDay: SayDay): string {
   if (best.arrivesOn === answer.arrivesOn)
     return 'No later start in the next weeks is better for a stay of this length.'
   const days = `${sayDay(best.arrivesOn)} to ${sayDay(best.leavesOn)}`
-  return `Better for a stay of this length: ${days}, ${sayChance(best.chance)}.`
+  return `Better for a stay of this length: ${days}, ${chanceText(best.chance)}.`
 }
 
-function sayLatest({ latest, leavesOn }: AnotherDog, sayDay: SayDay): string {
+function latestText({ latest, leavesOn }: AnotherDog, sayDay: SayDay): string {
   const home = sayDay(leavesOn)
   return latest
-    ? `To go home on ${home} it can arrive as late as ${sayDay(latest.arrivesOn)}: ${sayChance(latest.chance)}.`
-    : `No arrival makes it 80% likely to be ready by ${home}. Promise less, or plan a longer stay.`
+    ? `To go home on ${home} the dog can arrive as late as ${sayDay(latest.arrivesOn)}: ${chanceText(latest.chance)}.`
+    : `No arrival date makes the dog 80% likely to be ready by ${home}. Promise less, or plan a longer stay.`
 }
 
 function Weeks({ page }: { page: AnotherPage }) {
@@ -179,7 +179,7 @@ function Weeks({ page }: { page: AnotherPage }) {
         </tbody>
       </Bars>
       <Small>
-        {sayOnHand(page)} Needed: the blocks that make each dog 80% likely to be ready, or as many as it may have. A
+        {onHandText(page)} Needed: the blocks that make each dog 80% likely to be ready, or as many as a dog may have. A
         block is {page.minutesABlock} minutes. Booked dogs count as average dogs.
       </Small>
     </>
@@ -191,11 +191,11 @@ function Weeks({ page }: { page: AnotherPage }) {
   }
 }
 
-function sayOnHand({ own, usual }: AnotherPage): string {
+function onHandText({ own, usual }: AnotherPage): string {
   const blocks = usual.toFixed(0)
   return own
     ? `On hand: as many blocks as were worked on such days of the last four weeks (${blocks} a day), ` +
-        'fewer while somebody is away.'
+        'fewer while someone is away.'
     : `On hand: ${blocks} blocks a day, the default until five training days are recorded.`
 }
 

@@ -15,7 +15,7 @@ import type { ArchiveView, GoneRow } from '@/work/page/archive'
 import { OrderedList } from '@/ui/List'
 import { May } from '../shell/may'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 
 /** Dogs that went home: each with what became of it, its whole history a step away, and a way to come back. */
 export function Archive({ view, back }: { view: ArchiveView; back: ((raw: unknown) => Promise<Told>) | undefined }) {
@@ -56,7 +56,7 @@ export function Archive({ view, back }: { view: ArchiveView; back: ((raw: unknow
                 {r.promises === 0 ? 'Nothing was promised.' : `${r.met} of ${r.promises} promises met.`}{' '}
                 {handoffWords(r)}{' '}
                 {r.shown > 0 && (
-                  <Link href={`/dogs/${r.residencyId}/demonstration/after`}>What was shown, and its practice</Link>
+                  <Link href={`/dogs/${r.residencyId}/demonstration/after`}>What was shown and practiced</Link>
                 )}
               </p>
               <May least="trainer">
@@ -83,7 +83,7 @@ function DidNotCome({
   back: ((raw: unknown) => Promise<Told>) | undefined
 }) {
   const { sayDay, sayDayOfYear } = useWhen()
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   return (
     <section aria-labelledby="not-coming">
       <h2 id="not-coming">Did not come</h2>
@@ -120,9 +120,9 @@ const handoffWords = ({ handoff }: GoneRow): string =>
   handoff === undefined
     ? 'No handoff was booked.'
     : handoff === 'cancelled'
-      ? 'Its handoff was cancelled.'
+      ? 'The handoff was canceled.'
       : handoff === 'unsaid'
-        ? 'Nobody said how its handoff went.'
+        ? 'The result of the handoff is not recorded.'
         : `Handoff: ${outcomeWords[handoff]}.`
 
 const Search = styled.form`

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { median } from 'simple-statistics'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
+import { sentence } from '@/core/wording'
 import { mostReps } from '@/core/baseline/baseline'
 import { Choose } from '@/ui/Choose'
 import { Disclosed } from '@/ui/Disclosed'
@@ -11,12 +12,13 @@ import { Why } from '@/ui/Why'
 import { Wrong } from '@/ui/fieldParts'
 import { Button, ButtonLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
-import type { BaselineCommand } from '@/work/scene/baseline'
+import type { BaselineCommand } from '@/work/context/baseline'
 import type { BaselineView } from '@/work/page/baseline'
 import { OfficePage } from '@/ui/Page'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
+import type { ResidencyId } from '@/core/ids'
 
 type Act = (raw: unknown) => Promise<Told>
 export interface BaselineActions {
@@ -37,19 +39,19 @@ export function Baseline({ view, actions }: { view: BaselineView; actions: Basel
   const done = commands
     .filter((c) => !open.includes(c))
     .sort((a, b) => Number(a.reps.length === 0) - Number(b.reps.length === 0))
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const waiting = done.filter((c) => c.step.kind === 'done' && !c.started && !c.worked && c.reps.length > 0)
   return (
     <Page>
       <DogHead resident={resident} title="Baseline">
         <p>
-          Each command cold and empty-handed first, then with the food in sight. Few reps, quickly; nothing here is
-          passed or held, it only says where to begin.
+          Try each command cold and empty-handed first, then with the food in sight. Use few reps, quickly. Nothing here
+          counts as passed. It only shows where to start.
         </p>
       </DogHead>
       <Wrong>{wrong}</Wrong>
       {firstEvening ? (
-        <p>First evening: a light walk and rest, no training. The baseline is for tomorrow.</p>
+        <p>First evening. Take a light walk, then rest. No training yet. The baseline is for tomorrow.</p>
       ) : now ? (
         <Ask aria-label="Ask for this now">
           <p className="which">
@@ -57,10 +59,10 @@ export function Baseline({ view, actions }: { view: BaselineView; actions: Basel
           </p>
           <h2>{now.rung.name}</h2>
           <p className="how">
-            <b>{foodInSight ? 'With the food in sight' : 'Cold, empty-handed'}.</b> {now.rung.words}.
+            <b>{foodInSight ? 'With the food in sight' : 'Cold, empty-handed'}.</b> {sentence(now.rung.words)}
           </p>
           {now.reported && now.reps.length === 0 && (
-            <p>Said to be able to: {now.reported}. Not trusted until it is seen.</p>
+            <p>Said to be able to: {now.reported}. Not trusted until you have seen it.</p>
           )}
           <Answer
             key={`${now.id} ${now.reps.length}`}
@@ -86,7 +88,7 @@ export function Baseline({ view, actions }: { view: BaselineView; actions: Basel
                   <span key={r.id}>
                     {i > 0 && ', '}
                     {r.rungName}
-                    {r.foodInSight ? ' (food in sight)' : ''} {sayRep(r)}
+                    {r.foodInSight ? ' (food in sight)' : ''} {repText(r)}
                   </span>
                 ))}
             {now.reps.length > 0 && (
@@ -140,8 +142,8 @@ export function Baseline({ view, actions }: { view: BaselineView; actions: Basel
         </section>
       </Cols>
       <p>
-        <ButtonLink href={`/dogs/${resident.residencyId}/reward`}>What it works for</ButtonLink>{' '}
-        <ButtonLink href={`/dogs/${resident.residencyId}`}>To the dog</ButtonLink>
+        <ButtonLink href={`/dogs/${resident.residencyId}/reward`}>What the dog works for</ButtonLink>{' '}
+        <ButtonLink href={`/dogs/${resident.residencyId}`}>Back to {resident.name}</ButtonLink>
       </p>
     </Page>
   )
@@ -149,8 +151,8 @@ export function Baseline({ view, actions }: { view: BaselineView; actions: Basel
 
 type Rep = BaselineCommand['reps'][number]
 
-/** A rep in a word: came off or not, in how many seconds, by the leash. */
-const sayRep = (r: Rep): string =>
+/** A rep in a word: worked or not, in how many seconds, by the leash. */
+const repText = (r: Rep): string =>
   [
     r.clean ? '✓' : '✗',
     ...(r.latencySeconds === null ? [] : [`${r.latencySeconds} s`]),
@@ -158,7 +160,7 @@ const sayRep = (r: Rep): string =>
   ].join(' ')
 
 /** What its seconds and the leash say of a command. */
-function sayHow(reps: readonly Rep[]): string {
+function howText(reps: readonly Rep[]): string {
   const seconds = reps.flatMap((r) => r.latencySeconds ?? [])
   const helped = reps.filter((r) => r.leashHelp).length
   return [
@@ -191,7 +193,7 @@ function Answer({
       <Answers>
         {limit !== undefined && (
           <Button isPending={pending} onPress={() => setCued(performance.now())}>
-            {cued === undefined ? 'I gave the cue' : 'Cue given: its seconds run'}
+            {cued === undefined ? 'I gave the cue' : 'Cue given: the seconds run'}
           </Button>
         )}
         <Button data-strong isPending={pending} onPress={() => answer(true)}>
@@ -206,8 +208,8 @@ function Answer({
       </Answers>
       <p>
         {limit === undefined
-          ? 'Tap when it is over: clean if it held, or kept its place, to the end.'
-          : `Later than ${limit} s is not clean; without the first tap nobody counts them.`}
+          ? 'Tap at the end. Clean means that the dog stayed to the end.'
+          : `Over ${limit} s is not clean. Seconds count only after the first tap.`}
       </p>
     </>
   )
@@ -222,10 +224,10 @@ function FoundRow({
   actions,
 }: {
   command: BaselineCommand
-  residencyId: string
+  residencyId: ResidencyId
   actions: BaselineActions
 }) {
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const proposed = c.step.kind === 'done' ? c.step.start : 0
   const [rung, setRung] = useState(c.rungs[proposed]?.id ?? '')
   const higher = c.rungs.findIndex((r) => r.id === rung) > proposed
@@ -236,7 +238,7 @@ function FoundRow({
       <b>{c.name}</b>
       <span>
         {c.worked ? (
-          'worked since: its ladder says'
+          'worked since: see the ladder'
         ) : c.started ? (
           <>
             begins at <b>{c.started.rungName}</b>
@@ -260,12 +262,12 @@ function FoundRow({
           {c.step.foodHelps !== undefined && (
             <p>
               {c.step.foodHelps
-                ? 'With the food in sight it came twice of twice: the food is still part of the cue.'
+                ? 'With the food in sight the dog did it both times. The food is still part of the cue.'
                 : 'Food in sight did not help.'}
             </p>
           )}
-          {sayHow(c.reps) !== '' && <p>{sayHow(c.reps)}</p>}
-          <p>{c.reps.map((r) => `${r.rungName}${r.foodInSight ? ' (food in sight)' : ''} ${sayRep(r)}`).join(', ')}</p>
+          {howText(c.reps) !== '' && <p>{howText(c.reps)}</p>}
+          <p>{c.reps.map((r) => `${r.rungName}${r.foodInSight ? ' (food in sight)' : ''} ${repText(r)}`).join(', ')}</p>
         </Why>
       )}
       {open && (

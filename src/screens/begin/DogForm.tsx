@@ -1,287 +1,247 @@
 'use client'
-import { Link } from '@/ui/link'
-import { useActionState, useRef, useState } from 'react'
-import { Label } from 'react-aria-components'
-import styled from 'styled-components'
+import { reject } from '@/core/rejection'
+import { useRef, useState } from 'react'
 import { addDays } from '@/core/days'
-import { useWhen } from '@/ui/ways'
-import { costOf } from '@/core/handoff/cost'
-import { traitNames, traitWords } from '@/core/dog/traits'
+import type { EpochMs } from '@/core/epochMs'
 import type { Typed } from '@/core/fields'
-import { Choose } from '@/ui/Choose'
-import { Field } from '@/ui/Field'
-import { Fault, Wrong } from '@/ui/fieldParts'
-import { Button, Quiet } from '@/ui/press'
-import { useKeeping, type DraftSaved } from '../form/useKeeping'
-import { DateField } from '@/ui/DateField'
-import { Beside, FormPage, Pair } from '@/ui/Page'
-import { Choices, Pick, Tick } from '@/ui/picks'
-import { freshForm, type FormAction } from '../form/state'
-import type { Told } from '../told'
-import { useTold } from '../useTold'
+import type { FieldSpec } from '@/core/form'
+import { costOf } from '@/core/handoff/cost'
 import { promisesOfTyped, typedOfPromises } from '@/core/promise/typed'
-import { PromiseRows } from '../promise/PromiseRows'
-import type { Promising } from '@/work/page/promising'
+import { Choose } from '@/ui/Choose'
+import { Fault } from '@/ui/fieldParts'
+import { Link } from '@/ui/link'
+import { FormPage } from '@/ui/Page'
+import { Quiet } from '@/ui/press'
+import { useWhen } from '@/ui/ways'
 import type { Preset } from '@/work/page/packages'
+import type { Promising } from '@/work/page/promising'
+import { dated } from '../form/dated'
+import { SpecForm, type SpecPart } from '../form/SpecForm'
+import type { FormAction } from '../form/state'
+import type { DraftSaved } from '../form/useKeeping'
+import { PromiseRows } from '../promise/PromiseRows'
+import type { Told } from '../told'
+import { useAction } from '../useAction'
 
 const none = 'none'
 
 /** A dog, its days here, its words, and what its owner was promised. */
 export function DogForm({
   action,
+  fields,
   promising,
-  today,
   booking,
 }: {
   action: FormAction
+  /** What is asked of the dog and its stay. They come with the page: what reads them stays in the kennel. */
+  fields: readonly FieldSpec[]
   promising: Promising
-  today: string
   booking: Booking
 }) {
-  const { sayDay } = useWhen()
-  const { curriculum } = promising
-  const [state, submit, pending] = useActionState(action, freshForm)
-  const values = state.tries > 0 ? state.values : booking.typed
-  const was = (name: string) => values[name]?.[0]
-  const form = useRef<HTMLFormElement>(null)
-  const [asTyped, setTyped] = useState<Typed>()
-  const { touch, said } = useKeeping(
-    form,
-    (typed, over) => {
-      setTyped(typed)
-      return booking.saveDraft({ key: booking.key, step: 'booking', typed, over })
-    },
-    booking.draftAt,
-  )
-  const [dogId, setDog] = useState(was('dogId') ?? '')
+  const [dogId, setDog] = useState(booking.typed['dogId']?.[0] ?? '')
+  const [chosen, choose] = useState<Chosen>(() => chosenAtFirst(booking, dogId))
+  const [typed, setTyped] = useState<Typed>()
   const back = booking.known.find((d) => d.id === dogId)
-  // Of a dog that was here before the form shows what is known of it, until something was typed for that very dog.
-  const typedForIt = values['dogId']?.[0] === dogId && values['name'] !== undefined
-  const shown: Typed = typedForIt || !back ? values : { ...values, ...back.typed }
-  const has = (name: string) => shown[name]?.[0]
-  // What a dog was promised that comes back is where its promises begin.
-  const [preset, setPreset] = useState(
-    back && !Object.keys(booking.typed).some((name) => name.startsWith('promised.'))
-      ? presetOf(booking.presets, back)
-      : undefined,
-  )
-  // What comes back from a refusal is what was typed, whatever it was begun from.
-  const [presetAt, setPresetAt] = useState(0)
-  const fresh = presetAt === state.tries
-  const begin = preset && fresh ? typedOfPromises(curriculum, preset.promises) : values
-  const whole = costOf(
-    curriculum,
-    preset && fresh && !asTyped ? preset.promises : promisesOfTyped(curriculum, asTyped ?? values),
-  )
-  /** The day its package ends, once one was chosen. */
-  const [leaves, setLeaves] = useState<string>()
   return (
     <FormPage>
       <h1>New dog</h1>
       <Begun booking={booking} />
-      <form ref={form} action={submit} key={state.tries} noValidate onInput={touch}>
-        <input type="hidden" name="key" value={booking.key} />
-        <input type="hidden" name="dogId" value={dogId} />
-        <input type="hidden" name="shown" value={dogId} />
-        <Wrong>{state.errors['']}</Wrong>
-        <Beside>
-          <div>
-            {booking.known.length > 0 && (
-              <Choose
-                label="Was it here before?"
-                value={dogId === '' ? none : dogId}
-                onChange={(id) => {
-                  setDog(id === none ? '' : id)
-                  const again = booking.known.find((d) => d.id === id)
-                  if (again) setPreset(presetOf(booking.presets, again))
-                  setPresetAt(state.tries)
-                  setTyped(undefined)
-                  touch()
-                }}
-                choices={[
-                  { id: none, name: 'no, it is new' },
-                  ...booking.known.map((d) => ({
-                    id: d.id,
-                    name: `${d.name}, ${d.ownerName}’s`,
-                    note: `went home ${sayDay(d.lastLeft)}; keeps its history and is tested afresh`,
-                  })),
-                ]}
-              />
-            )}
-            {state.errors['dogId'] && <Fault>{state.errors['dogId']}</Fault>}
-            {Object.keys(state.errors).length > 0 && !state.errors[''] && (
-              <Wrong>
-                {Object.keys(state.errors).length === 1
-                  ? 'One thing is'
-                  : `${Object.keys(state.errors).length} things are`}{' '}
-                not right yet. Nothing you typed is lost.
-              </Wrong>
-            )}
-            <Pair>
-              <Field
-                key={`name ${dogId}`}
-                label="Name"
-                name="name"
-                required
-                defaultValue={has('name')}
-                error={state.errors['name']}
-              />
-              <Field label="Run number" name="run" required defaultValue={was('run')} error={state.errors['run']} />
-              <Field
-                key={`owner ${dogId}`}
-                label="Owner"
-                name="owner"
-                required
-                defaultValue={has('owner')}
-                error={state.errors['owner']}
-              />
-            </Pair>
-            <Pair>
-              <DateField
-                label="Arrives on"
-                name="arrivesOn"
-                onChange={touch}
-                plain
-                defaultValue={was('arrivesOn') ?? today}
-                error={state.errors['arrivesOn']}
-              />
-              <DateField
-                key={leaves}
-                label="Goes home on"
-                name="leavesOn"
-                onChange={touch}
-                required
-                defaultValue={(fresh ? leaves : undefined) ?? was('leavesOn')}
-                error={state.errors['leavesOn']}
-              />
-            </Pair>
-            <Pair>
-              <Field
-                key={`release ${dogId}`}
-                label="Release word"
-                name="releaseWord"
-                plain
-                defaultValue={has('releaseWord') ?? 'Okay'}
-                error={state.errors['releaseWord']}
-                hint="ends a hold"
-              />
-              <Field
-                key={`marker ${dogId}`}
-                label="Marker"
-                name="markerWord"
-                plain
-                defaultValue={has('markerWord') ?? 'Yes'}
-                error={state.errors['markerWord']}
-                hint="says that was it"
-              />
-              <Choices
-                key={`side ${dogId}`}
-                name="side"
-                defaultValue={has('side') ?? 'not known yet'}
-                orientation="horizontal"
-              >
-                <Label>Side</Label>
-                <div>
-                  <Pick value="left">left</Pick>
-                  <Pick value="right">right</Pick>
-                  <Pick value="not known yet">not known yet</Pick>
-                </div>
-              </Choices>
-            </Pair>
-            <Field
-              key={`caution ${dogId}`}
-              label="Caution at the door"
-              name="caution"
-              defaultValue={has('caution')}
-              error={state.errors['caution']}
-              hint="shown wherever somebody is sent to this dog"
-            />
-            <div>
-              <Tick key={`bite ${dogId}`} name="biteHistory" value="yes" ticked={has('biteHistory') === 'yes'}>
-                Bite history
-              </Tick>
-            </div>
-            <Pair>
-              <DateField
-                key={`born ${dogId}`}
-                label="Born on"
-                name="bornOn"
-                onChange={touch}
-                defaultValue={has('bornOn')}
-                error={state.errors['bornOn']}
-                hint="or an estimate; under six months its ladder is another"
-              />
-            </Pair>
-            <Traits>
-              <span id="traits">Its ladder is made for a dog that is</span>
-              <div role="group" aria-labelledby="traits">
-                {traitNames.map((t) => (
-                  <Tick key={`${t} ${dogId}`} name="traits" value={t} ticked={shown['traits']?.includes(t) ?? false}>
-                    {traitWords[t]}
-                  </Tick>
-                ))}
-              </div>
-            </Traits>
-          </div>
-          <section>
-            <h2>Promised to the owner</h2>
-            <p>
-              A promise is a rung held at a distraction level, in so many places with so many people on the leash. Leave
-              a command at “not promised” to leave it out. Word: the owner’s own cue, when it differs from the house’s.
-            </p>
-            {booking.presets.length > 0 && (
-              <Choose
-                label="Begin from"
-                value={preset?.id ?? none}
-                onChange={(id) => {
-                  const chosen = booking.presets.find((p) => p.id === id)
-                  const arrives = form.current && new FormData(form.current).get('arrivesOn')
-                  // A day that somebody typed stays as it was typed.
-                  const typedDay = form.current && new FormData(form.current).get('leavesOn')
-                  const mayChange = typeof typedDay !== 'string' || typedDay === '' || typedDay === leaves
-                  if (chosen?.days !== undefined && mayChange && typeof arrives === 'string' && arrives !== '')
-                    setLeaves(addDays(arrives, chosen.days))
-                  setPreset(chosen)
-                  setPresetAt(state.tries)
-                  setTyped(undefined)
-                  touch()
-                }}
-                choices={[
-                  { id: none, name: 'nothing: choose below' },
-                  ...booking.presets.map((p) => ({ id: p.id, name: p.name, note: p.note })),
-                ]}
-              />
-            )}
-            {state.errors['promised'] && <Fault>{state.errors['promised']}</Fault>}
-            <PromiseRows
-              key={`${preset?.id ?? ''} ${dogId}`}
-              promising={promising}
-              touch={touch}
-              values={begin}
-              words={shown}
-              errors={state.errors}
-            />
-            {whole.reps > 0 && (
-              <p role="status">
-                All of it: about {whole.reps} reps from the start, {whole.days} days at the house’s pace.
-              </p>
-            )}
-          </section>
-        </Beside>
-        <Foot>
-          <Button type="submit" $now isPending={pending}>
-            Add dog
-          </Button>
-          <span role="status">{said}</span>
-        </Foot>
-      </form>
+      <SpecForm
+        dated={dated}
+        action={action}
+        fields={fields}
+        values={booking.typed}
+        over={(was, tries) => ({
+          // Of a dog that was here before: what is known of it, until something was typed for that very dog.
+          ...(back && !(was['dogId']?.[0] === dogId && was['name'] !== undefined) ? back.typed : {}),
+          ...(chosen.leaves !== undefined && chosen.tries === tries ? { leavesOn: [chosen.leaves] } : {}),
+        })}
+        drawnAgain={(name) => (name === 'leavesOn' ? (chosen.leaves ?? '') : ofTheDog.has(name) ? dogId : '')}
+        hidden={{ key: booking.key, dogId, shown: dogId }}
+        keep={(now, over) => {
+          setTyped(now)
+          return booking.saveDraft({ key: booking.key, step: 'booking', typed: now, over })
+        }}
+        draftAt={booking.draftAt}
+        submit="Add dog"
+        shape="beside"
+        before={({ errors, tries, touch }) => (
+          <WasHere
+            booking={booking}
+            dogId={dogId}
+            error={errors['dogId']}
+            onChoose={(id) => {
+              const dog = booking.known.find((d) => d.id === id)
+              setDog(id)
+              choose({ preset: dog ? presetOf(booking.presets, dog) : chosen.preset, leaves: chosen.leaves, tries })
+              setTyped(undefined)
+              touch()
+            }}
+          />
+        )}
+        more={(part) => (
+          <Promised
+            part={part}
+            promising={promising}
+            presets={booking.presets}
+            chosen={chosen}
+            typed={typed}
+            dogId={dogId}
+            onChoose={(to) => {
+              choose({ ...to, tries: part.tries })
+              setTyped(undefined)
+              part.touch()
+            }}
+          />
+        )}
+      />
     </FormPage>
   )
 }
 
+/** What promises begin from, and the day its package ends; chosen when the form had been sent so often. */
+interface Chosen {
+  readonly preset: Preset | undefined
+  readonly leaves: string | undefined
+  readonly tries: number
+}
+
+/** Fields that say something of the dog itself, whatever stay it is. */
+const ofTheDog: ReadonlySet<string> = new Set([
+  'name',
+  'owner',
+  'releaseWord',
+  'markerWord',
+  'side',
+  'caution',
+  'biteHistory',
+  'bornOn',
+  'traits',
+])
+
+/** What a dog was promised that comes back is where its promises begin. */
+function chosenAtFirst(booking: Booking, dogId: string): Chosen {
+  const dog = booking.known.find((d) => d.id === dogId)
+  const promised = Object.keys(booking.typed).some((name) => name.startsWith('promised.'))
+  return { preset: dog && !promised ? presetOf(booking.presets, dog) : undefined, leaves: undefined, tries: 0 }
+}
+
+function WasHere({
+  booking,
+  dogId,
+  error,
+  onChoose,
+}: {
+  booking: Booking
+  dogId: string
+  error: string | undefined
+  onChoose: (dogId: string) => void
+}) {
+  const { sayDay } = useWhen()
+  if (booking.known.length === 0) return <>{error && <Fault>{error}</Fault>}</>
+  return (
+    <>
+      <Choose
+        label="Was this dog here before?"
+        value={dogId === '' ? none : dogId}
+        onChange={(id) => onChoose(id === none ? '' : id)}
+        choices={[
+          { id: none, name: 'no, a new dog' },
+          ...booking.known.map((d) => ({
+            id: d.id,
+            name: `${d.name}, ${d.ownerName}’s`,
+            note: `went home ${sayDay(d.lastLeft)}; keeps the history and has a new baseline`,
+          })),
+        ]}
+      />
+      {error && <Fault>{error}</Fault>}
+    </>
+  )
+}
+
+/** What the owner is promised, begun from a package or a dog, or from nothing. */
+function Promised({
+  part,
+  promising,
+  presets,
+  chosen,
+  typed,
+  dogId,
+  onChoose,
+}: {
+  part: SpecPart
+  promising: Promising
+  presets: readonly Preset[]
+  chosen: Chosen
+  /** As it was typed last; undefined while nothing was since the last choice. */
+  typed: Typed | undefined
+  dogId: string
+  onChoose: (to: Pick<Chosen, 'preset' | 'leaves'>) => void
+}) {
+  const { curriculum } = promising
+  const place = useRef<HTMLDivElement>(null)
+  // What comes back from a refusal is what was typed, whatever it was begun from.
+  const preset = chosen.tries === part.tries ? chosen.preset : undefined
+  const whole = costOf(
+    curriculum,
+    preset && !typed ? preset.promises : promisesOfTyped(curriculum, typed ?? part.values),
+  )
+  return (
+    <div ref={place}>
+      <h2>Promised to the owner</h2>
+      <p>
+        A promise is a rung mastered at a distraction level, in so many locations with so many handlers. Leave a command
+        at “not promised” to leave it out. Word: the owner’s own cue, when it differs from the kennel’s.
+      </p>
+      {presets.length > 0 && (
+        <Choose
+          label="Begin from"
+          value={chosen.preset?.id ?? none}
+          onChange={(id) => {
+            const to = presets.find((p) => p.id === id)
+            onChoose({ preset: to, leaves: leavesWith(to, chosen, place.current?.closest('form')) })
+          }}
+          choices={[
+            { id: none, name: 'nothing: choose below' },
+            ...presets.map((p) => ({ id: p.id, name: p.name, note: p.note })),
+          ]}
+        />
+      )}
+      {part.errors['promised'] && <Fault>{part.errors['promised']}</Fault>}
+      <PromiseRows
+        key={`${chosen.preset?.id ?? ''} ${dogId}`}
+        promising={promising}
+        touch={part.touch}
+        values={preset ? typedOfPromises(curriculum, preset.promises) : part.values}
+        words={part.values}
+        errors={part.errors}
+      />
+      {whole.reps > 0 && (
+        <p role="status">
+          All of it: about {whole.reps} reps from the start, {whole.days} days at the kennel’s pace.
+        </p>
+      )}
+    </div>
+  )
+}
+
+/** The day a stay ends by its package; one that somebody typed stays as it was typed. */
+function leavesWith(
+  preset: Preset | undefined,
+  { leaves }: Chosen,
+  form: HTMLFormElement | null | undefined,
+): string | undefined {
+  const typed = form && new FormData(form)
+  const [arrives, has] = [typed?.get('arrivesOn'), typed?.get('leavesOn')]
+  const mayChange = typeof has !== 'string' || has === '' || has === leaves
+  return preset?.days !== undefined && mayChange && typeof arrives === 'string' && arrives !== ''
+    ? addDays(arrives, preset.days)
+    : leaves
+}
+
 /** Bookings that were begun and not finished; one that is thrown away can be taken back while this page stands. */
 function Begun({ booking }: { booking: Booking }) {
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const [gone, setGone] = useState<{ readonly key: string; readonly name: string; readonly typed: Typed }>()
   if (booking.others.length === 0 && !gone) return null
   const discard = (key: string, name: string) =>
@@ -297,8 +257,8 @@ function Begun({ booking }: { booking: Booking }) {
         <span key={b.key}>
           {i > 0 && ', '}
           <Link href={`/dogs/new?key=${b.key}`}>{b.name}</Link> ({b.by}){' '}
-          <Quiet isPending={pending} aria-label={`Throw away ${b.name}`} onPress={() => discard(b.key, b.name)}>
-            throw away
+          <Quiet isPending={pending} aria-label={`Discard ${b.name}`} onPress={() => discard(b.key, b.name)}>
+            Discard
           </Quiet>
         </span>
       ))}{' '}
@@ -308,14 +268,14 @@ function Begun({ booking }: { booking: Booking }) {
           onPress={() =>
             send(
               async () => {
-                const kept = await booking.saveDraft({ key: gone.key, step: 'booking', typed: gone.typed })
-                return kept.ok ? { ok: true } : { ok: false, reason: 'It could not be kept.', errors: {} }
+                const saved = await booking.saveDraft({ key: gone.key, step: 'booking', typed: gone.typed })
+                return saved.ok ? { ok: true } : reject('not-written', 'Your changes were not saved. Try again.')
               },
               () => setGone(undefined),
             )
           }
         >
-          Take {gone.name} back
+          Restore {gone.name}
         </Quiet>
       )}
       {wrong !== '' && <Fault>{wrong}</Fault>}
@@ -329,7 +289,7 @@ export interface Booking {
   readonly typed: Typed
   readonly saveDraft: (raw: unknown) => Promise<DraftSaved>
   /** When the draft that it is drawn from was saved; null for none. */
-  readonly draftAt: number | null
+  readonly draftAt: EpochMs | null
   readonly others: readonly { readonly key: string; readonly name: string; readonly by: string }[]
   readonly known: readonly {
     readonly id: string
@@ -347,32 +307,3 @@ export interface Booking {
 /** What this dog was promised when it was here last. */
 const presetOf = (presets: readonly Preset[], dog: Booking['known'][number]): Preset | undefined =>
   presets.find((p) => p.dogId === dog.id)
-
-/** In sight however far one has come. */
-const Foot = styled.div`
-  position: sticky;
-  bottom: 0;
-  display: flex;
-  gap: var(--s-6);
-  align-items: center;
-  padding: 0.6rem 0;
-  background: var(--ground);
-  border-top: 1.5px solid var(--ink);
-  > button {
-    flex: none;
-  }
-`
-const Traits = styled.div`
-  display: grid;
-  gap: var(--s-2);
-  > span {
-    font-size: var(--t-2);
-    font-weight: 560;
-    color: var(--ink-2);
-  }
-  > div {
-    display: flex;
-    flex-wrap: wrap;
-    gap: var(--s-2) var(--s-7);
-  }
-`

@@ -1,22 +1,16 @@
 'use client'
-import { useActionState, useState } from 'react'
+import { useState } from 'react'
 import styled from 'styled-components'
-import { roles, type Role } from '@/core/people/roles'
+import { capitalized } from '@/core/wording'
+import { roleNames, roles, type Role } from '@/core/people/roles'
 import { Choose } from '@/ui/Choose'
 import { DateField } from '@/ui/DateField'
 import { Disclosed } from '@/ui/Disclosed'
-import { Field, TextLine } from '@/ui/Field'
+import { TextLine } from '@/ui/Field'
 import { Fault, Wrong } from '@/ui/fieldParts'
 import { Button, Quiet } from '@/ui/press'
-import { freshForm, type FormAction } from '../form/state'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
-
-export const roleNames: Readonly<Record<Role, string>> = {
-  lead: 'Lead trainer',
-  trainer: 'Trainer',
-  hand: 'Kennel hand',
-}
+import { useAction } from '../useAction'
 
 type Change = (raw: unknown) => Promise<Told>
 
@@ -30,7 +24,7 @@ export function ChangePerson({
   change: Change
   signOut: Change
 }) {
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const [out, setOut] = useState(false)
   const [name, setName] = useState(person.name)
   const [leaves, setLeaves] = useState(person.leaves)
@@ -45,13 +39,13 @@ export function ChangePerson({
           isDisabled={name.trim() === '' || name === person.name}
           onPress={() => make('name', name)}
         >
-          Keep the name
+          Save name
         </Button>
         <Choose
           label={`Role of ${person.name}`}
           value={person.role}
           onChange={(role) => make('role', role)}
-          choices={[...roles].reverse().map((id) => ({ id, name: roleNames[id] }))}
+          choices={[...roles].reverse().map((id) => ({ id, name: capitalized(roleNames[id]) }))}
         />
         <DateField
           label="First day not here any more"
@@ -60,7 +54,7 @@ export function ChangePerson({
           onChange={setLeaves}
         />
         <Button isPending={pending} isDisabled={leaves === person.leaves} onPress={() => make('leaves', leaves)}>
-          {leaves === '' ? 'Stays' : 'Keep the day'}
+          {leaves === '' ? 'Clear last day' : 'Save last day'}
         </Button>
         <Button
           isPending={pending}
@@ -89,7 +83,7 @@ export function ComesBack({
   person: { readonly id: string; readonly name: string }
   change: Change
 }) {
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   return (
     <div>
       <Quiet
@@ -103,33 +97,6 @@ export function ComesBack({
   )
 }
 
-/** A new passcode for somebody; whoever is signed in with the old one is signed out. */
-export function GivePasscode({
-  person,
-  give,
-}: {
-  person: { readonly id: string; readonly name: string; readonly signs: boolean }
-  give: FormAction
-}) {
-  const [state, submit, pending] = useActionState(give, freshForm)
-  return (
-    <Inline action={submit} key={state.tries}>
-      <input type="hidden" name="personId" value={person.id} />
-      <Field
-        label={`${person.signs ? 'New' : 'First'} passcode for ${person.name}`}
-        name="passcode"
-        type="password"
-        plain
-        error={state.errors['passcode'] ?? state.errors['']}
-        hint={state.tries > 0 && Object.keys(state.errors).length === 0 ? 'Given.' : ''}
-      />
-      <Button type="submit" isPending={pending}>
-        Give
-      </Button>
-    </Inline>
-  )
-}
-
 const Changing = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr);
@@ -138,13 +105,5 @@ const Changing = styled.div`
   padding: 0.3rem 0 0.6rem;
   > div[role='alert'] {
     grid-column: 1 / -1;
-  }
-`
-const Inline = styled.form`
-  &&& {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) auto;
-    gap: var(--s-3);
-    align-items: end;
   }
 `

@@ -1,26 +1,22 @@
 'use client'
-import { useActionState } from 'react'
-import { Label } from 'react-aria-components'
 import styled from 'styled-components'
-import { weekdaysFrom } from '@/core/days'
-import { roles, roleWords, type Role } from '@/core/people/roles'
+import type { FieldSpec } from '@/core/form'
+import { roleNames, type Role } from '@/core/people/roles'
 import { addDays } from '@/core/days'
 import { Disclosed } from '@/ui/Disclosed'
-import { Field } from '@/ui/Field'
-import { Fault, Wrong } from '@/ui/fieldParts'
-import { Button } from '@/ui/press'
-import { Beside, FormPage, Pair } from '@/ui/Page'
-import { Choices, Pick, Tick, Ticks } from '@/ui/picks'
+import { Beside, FormPage } from '@/ui/Page'
 import { phone } from '@/ui/theme'
-import { TimeField } from '@/ui/TimeField'
-import { useWays, useWhen } from '@/ui/ways'
-import { freshForm, type FormAction } from '../form/state'
+import { useWhen } from '@/ui/ways'
+import { dated } from '../form/dated'
+import { SpecForm } from '../form/SpecForm'
+import type { FormAction } from '../form/state'
 import type { Told } from '../told'
-import { ChangePerson, ComesBack, GivePasscode, roleNames } from './Staff'
+import { ChangePerson, ComesBack } from './Staff'
 
 /** Somebody who can hold a leash, and when they work. */
 export function TrainerForm({
   action,
+  fields,
   give,
   change,
   signOut,
@@ -28,6 +24,8 @@ export function TrainerForm({
   turnedAway,
 }: {
   action: FormAction
+  /** What is asked of somebody new. Fields come with the page: what reads them stays in the kennel. */
+  fields: readonly FieldSpec[]
   give: FormAction
   change: (raw: unknown) => Promise<Told>
   signOut: (raw: unknown) => Promise<Told>
@@ -39,110 +37,60 @@ export function TrainerForm({
     readonly hours: string
     readonly leaves: string
     readonly gone: boolean
+    /** What is asked to give a passcode. */
+    readonly passcode: readonly FieldSpec[]
   }[]
   /** Who was turned away in the last weeks, in words, the last first. */
   turnedAway: readonly string[]
 }) {
   const { sayDay } = useWhen()
-  const [state, submit, pending] = useActionState(action, freshForm)
-  const was = (name: string) => state.values[name]?.[0]
-  const { week } = useWays()
+  const [here, gone] = [people.filter((p) => !p.gone), people.filter((p) => p.gone)]
   return (
     <FormPage>
       <h1>People</h1>
       <p>A set says who held the leash, and a handoff is offered only inside working hours.</p>
       <Beside>
-        <form action={submit} key={state.tries} noValidate>
-          <Field label="Name" name="name" required defaultValue={was('name')} error={state.errors['name']} />
-          <Choices name="role" defaultValue={was('role') ?? 'trainer'} orientation="horizontal">
-            <Label>Role</Label>
-            <div>
-              {[...roles].reverse().map((id) => (
-                <Pick key={id} value={id}>
-                  {roleNames[id]}
-                </Pick>
-              ))}
-            </div>
-            <ul>
-              {[...roles].reverse().map((id) => (
-                <li key={id}>
-                  <b>{roleNames[id]}</b>: {roleWords[id]}
-                </li>
-              ))}
-            </ul>
-          </Choices>
-          <Field
-            label="Passcode"
-            name="passcode"
-            type="password"
-            error={state.errors['passcode']}
-            hint="hard to guess, such as three words; without one somebody works here and cannot sign in"
-          />
-          <Ticks
-            name="weekdays"
-            defaultValue={[...(state.values['weekdays'] ?? (state.tries === 0 ? ['1', '2', '3', '4', '5'] : []))]}
-          >
-            <Label>Works on</Label>
-            <div>
-              {weekdaysFrom(week).map(({ name: day, number }) => (
-                <Tick key={day} value={String(number)}>
-                  {day}
-                </Tick>
-              ))}
-            </div>
-          </Ticks>
-          {state.errors['weekdays'] && <Fault>{state.errors['weekdays']}</Fault>}
-          <Pair>
-            <TimeField
-              label="From"
-              name="from"
-              required
-              defaultValue={was('from') ?? '09:00'}
-              error={state.errors['from']}
-            />
-            <TimeField label="To" name="to" required defaultValue={was('to') ?? '17:00'} error={state.errors['to']} />
-          </Pair>
-          <Wrong>{state.errors['']}</Wrong>
-          <Button type="submit" $now isPending={pending}>
-            Add this person
-          </Button>
-        </form>
+        <SpecForm dated={dated} action={action} fields={fields} values={{}} submit="Add this person" />
         {people.length > 0 && (
           <section>
             <h2>Already here</h2>
             <ul>
-              {people
-                .filter((p) => !p.gone)
-                .map((p) => (
-                  <Staff key={p.id}>
-                    <div>
-                      <b>{p.name}</b>, {roleNames[p.role].toLowerCase()}; {p.hours}
-                      {p.leaves !== '' && `; until ${sayDay(addDays(p.leaves, -1))}`}
-                      <ChangePerson
-                        key={`${p.name} ${p.role} ${p.leaves}`}
-                        person={p}
-                        change={change}
-                        signOut={signOut}
-                      />
-                    </div>
-                    <GivePasscode person={p} give={give} />
-                  </Staff>
-                ))}
+              {here.map((p) => (
+                <Staff key={p.id}>
+                  <div>
+                    <b>{p.name}</b>, {roleNames[p.role]}; {p.hours}
+                    {p.leaves !== '' && `; until ${sayDay(addDays(p.leaves, -1))}`}
+                    <ChangePerson
+                      key={`${p.name} ${p.role} ${p.leaves}`}
+                      person={p}
+                      change={change}
+                      signOut={signOut}
+                    />
+                  </div>
+                  <SpecForm
+                    action={give}
+                    fields={p.passcode}
+                    values={{}}
+                    hidden={{ personId: p.id }}
+                    submit="Set passcode"
+                    done="Given."
+                    shape="line"
+                  />
+                </Staff>
+              ))}
             </ul>
-            {people.some((p) => p.gone) && (
+            {gone.length > 0 && (
               <>
                 <h2>Worked here before</h2>
                 <ul>
-                  {people
-                    .filter((p) => p.gone)
-                    .map((p) => (
-                      <Staff key={p.id}>
-                        <div>
-                          {p.name}, {roleNames[p.role].toLowerCase()}, until {sayDay(addDays(p.leaves, -1))}
-                        </div>
-                        <ComesBack person={p} change={change} />
-                      </Staff>
-                    ))}
+                  {gone.map((p) => (
+                    <Staff key={p.id}>
+                      <div>
+                        {p.name}, {roleNames[p.role]}, until {sayDay(addDays(p.leaves, -1))}
+                      </div>
+                      <ComesBack person={p} change={change} />
+                    </Staff>
+                  ))}
                 </ul>
               </>
             )}

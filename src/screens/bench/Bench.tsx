@@ -7,7 +7,7 @@ import styled from 'styled-components'
 import { benchKinds } from '@/core/rule/rule'
 import { usualReps } from '@/core/rulebench/exact'
 import { housePrior } from '@/core/rulebench/judge'
-import { benchRefusal, sayBenchRule } from '@/core/rulebench/rule'
+import { benchRefusal, benchRuleText } from '@/core/rulebench/rule'
 import { Choose } from '@/ui/Choose'
 import { Placed } from '@/ui/Placed'
 import { Button, Quiet } from '@/ui/press'
@@ -103,7 +103,7 @@ export function Bench({ own }: { own: OwnBench }) {
             />
             <Num label="kcal a piece" value={kcal} min={0.1} max={50} step={0.1} onChange={setKcal} />
             <Choose
-              label="Paid"
+              label="Rewarded"
               value={pay}
               onChange={(v) => {
                 setPay(v === 'clean' ? 'clean' : 'every')
@@ -122,44 +122,12 @@ export function Bench({ own }: { own: OwnBench }) {
       <Working works={[first, second]} />
       <SideBySide>
         <Results aria-live="polite">
-          <Compared>
-            <thead>
-              <tr>
-                <th scope="col">At a true rate of {sharePercent(first.result?.at.p ?? rate)}</th>
-                <th scope="col">A: {sayBenchRule(ruleOf(a))}</th>
-                <th scope="col">B: {sayBenchRule(ruleOf(b))}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <Figure
-                name={`Passes within ${within} reps`}
-                of={[first, second]}
-                say={(r) => sharePercent(r.at.within)}
-              />
-              <Figure name="Expected reps until it passes" of={[first, second]} say={(r) => reps(r.at.expected)} />
-              <Figure name="Food until then" of={[first, second]} say={(r) => `${reps(r.at.kcal)} kcal`} />
-              <Figure
-                name={`A dog below ${sharePercent(wanted)} is passed on`}
-                of={[first, second]}
-                say={(r) => sharePercent(r.wrong.passedOn)}
-              />
-              <Figure
-                name="Of those passed, below it"
-                of={[first, second]}
-                say={(r) => sharePercent(r.wrong.belowAmongPassed)}
-              />
-              <Figure
-                name="A dog at or above it is held back"
-                of={[first, second]}
-                say={(r) => sharePercent(r.wrong.heldBack)}
-              />
-            </tbody>
-          </Compared>
+          <Comparison works={[first, second]} rules={[a, b]} asked={{ rate, within, wanted }} />
           <Why label="how it is computed">
             <p>
               Expected reps and chances come from the rule’s own absorbing Markov chain, exact to nine digits for rates
               of 20% to 99% and rules of up to twelve reps; longer rules are refused. The last three lines average over
-              dogs whose true rates follow Beta({housePrior.a}, {housePrior.b}), the house’s prior: mean 80%, worth ten
+              dogs whose true rates follow Beta({housePrior.a}, {housePrior.b}), the kennel default: mean 80%, worth ten
               reps. Drops on the way are not counted.
             </p>
           </Why>
@@ -168,13 +136,48 @@ export function Bench({ own }: { own: OwnBench }) {
           <Curves
             a={first.result.curve}
             b={second.result.curve}
-            names={[`A: ${sayBenchRule(ruleOf(a))}`, `B: ${sayBenchRule(ruleOf(b))}`]}
+            names={[`A: ${benchRuleText(ruleOf(a))}`, `B: ${benchRuleText(ruleOf(b))}`]}
             within={within}
           />
         )}
       </SideBySide>
       <OwnDogs own={own} />
     </Page>
+  )
+}
+
+/** The figures of both rules, side by side. */
+function Comparison({
+  works,
+  rules,
+  asked: { rate, within, wanted },
+}: {
+  works: readonly [BenchWork<RuleResult>, BenchWork<RuleResult>]
+  rules: readonly [Side, Side]
+  asked: { readonly rate: number; readonly within: number; readonly wanted: number }
+}) {
+  return (
+    <Compared>
+      <thead>
+        <tr>
+          <th scope="col">At a true rate of {sharePercent(works[0].result?.at.p ?? rate)}</th>
+          <th scope="col">A: {benchRuleText(ruleOf(rules[0]))}</th>
+          <th scope="col">B: {benchRuleText(ruleOf(rules[1]))}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <Figure name={`Passes within ${within} reps`} of={works} say={(r) => sharePercent(r.at.within)} />
+        <Figure name="Expected reps until it passes" of={works} say={(r) => reps(r.at.expected)} />
+        <Figure name="Food until then" of={works} say={(r) => `${reps(r.at.kcal)} kcal`} />
+        <Figure
+          name={`A dog below ${sharePercent(wanted)} is passed on`}
+          of={works}
+          say={(r) => sharePercent(r.wrong.passedOn)}
+        />
+        <Figure name="Of those passed, below it" of={works} say={(r) => sharePercent(r.wrong.belowAmongPassed)} />
+        <Figure name="A dog at or above it is held back" of={works} say={(r) => sharePercent(r.wrong.heldBack)} />
+      </tbody>
+    </Compared>
   )
 }
 

@@ -1,4 +1,4 @@
-import { sayRule } from '@/core/rule/rule'
+import { ruleText } from '@/core/rule/rule'
 import { Link } from '@/ui/link'
 import { Across, FigureTable } from '@/ui/Table'
 import { Why } from '@/ui/Why'
@@ -11,12 +11,12 @@ export function OwnDogs({ own: { rungs, held, failing, doubtful, checked } }: { 
     <section aria-labelledby="own">
       <h2 id="own">Our own dogs, today</h2>
       {held === 0 ? (
-        <p>Nothing is held yet.</p>
+        <p>Nothing is mastered yet.</p>
       ) : (
         <>
           <div>
-            {held} rungs are held. Asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their rule;{' '}
-            {doubtful} are more likely to fail than not.{' '}
+            {held} rungs are mastered. If you asked once, cold, about <b>{failing.toFixed(0)}</b> would not meet their
+            rule; {doubtful} are more likely to fail than not.{' '}
             <Why>
               <p>
                 Each chance is what is predicted to be left of the rung since it was last worked, 2 to the power of
@@ -25,7 +25,7 @@ export function OwnDogs({ own: { rungs, held, failing, doubtful, checked } }: { 
               </p>
             </Why>
           </div>
-          <Across label="Held rungs, least sure first">
+          <Across label="Mastered rungs, least sure first">
             <FigureTable>
               <thead>
                 <tr>
@@ -45,7 +45,7 @@ export function OwnDogs({ own: { rungs, held, failing, doubtful, checked } }: { 
                     <td>
                       {r.command}, {r.rung}
                     </td>
-                    <td>{sayRule(r.rule)}</td>
+                    <td>{ruleText(r.rule)}</td>
                     <td>
                       {r.clean}/{r.total}
                     </td>
@@ -61,11 +61,11 @@ export function OwnDogs({ own: { rungs, held, failing, doubtful, checked } }: { 
       )}
       <h3>Can these chances be trusted?</h3>
       {!checked ? (
-        <p>No dog that is here has been asked cold for what it holds yet.</p>
+        <p>No dog here has been tested cold on what it has mastered yet.</p>
       ) : (
         <>
           <p>
-            Held against the {checked.refreshers} refreshers and first reps of a day of the dogs that are here: on
+            Compared with the {checked.refreshers} refreshers and first reps of a day of the dogs that are here: on
             average {(checked.error * 100).toFixed(1)} points off; mean squared error {checked.brier.toFixed(3)},
             against {checked.brierOfMean.toFixed(3)} for always saying the mean
             {checked.brier < checked.brierOfMean ? '' : ': until there are more of them, the mean says as much'}.

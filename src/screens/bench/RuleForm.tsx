@@ -63,7 +63,7 @@ export function RuleForm({
         }}
         choices={[
           { id: '1', name: 'once (passed)' },
-          { id: '2', name: 'on two days (held)' },
+          { id: '2', name: 'on two days (mastered)' },
         ]}
       />
       {refusal && <Wrong>{refusal}.</Wrong>}

@@ -1,7 +1,7 @@
 import { benchAt, wrongPass } from '@/core/rulebench/judge'
 import type { BenchNews, BenchOrder } from './messages'
 
-/** The bench away from the screen's thread. Cancelling is ending the worker: it holds nothing worth keeping. */
+/** The bench away from the screen's thread. Canceling is ending the worker: it holds nothing worth keeping. */
 const tell = (news: BenchNews): void => {
   self.postMessage(news)
 }

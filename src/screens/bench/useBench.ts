@@ -13,7 +13,7 @@ export interface BenchWork<R> {
   readonly cancel: () => void
 }
 
-/** One worker with one thing to do at a time; a new order, or cancelling, ends the one before. */
+/** One worker with one thing to do at a time; a new order, or canceling, ends the one before. */
 export function useBench<R>(pick: (news: BenchNews) => R | undefined): BenchWork<R> {
   const worker = useRef<Worker | undefined>(undefined)
   const order = useRef(0)

@@ -50,7 +50,7 @@ export function AboutRep({
   const ends = (
     <Ends>
       <Chip as={ToggleButton} isSelected={done.payError} onChange={(payError) => amend({ payError })}>
-        Paid by a slip
+        Rewarded by mistake
       </Chip>
       <Chip as={ToggleButton} isSelected={looking} onChange={setLooking}>
         Also looked at
@@ -87,7 +87,7 @@ export function AboutRep({
       {recall && (
         <SayOne
           mayBeNone
-          label="It was"
+          label="The dog was"
           now={done.attention ?? ''}
           all={attentions.map((a) => ({ id: a, name: a }))}
           say={(id) => amend({ attention: attentions.find((a) => a === id) ?? null })}
@@ -102,7 +102,7 @@ export function AboutRep({
       />
       <SayOne
         mayBeNone
-        label="Paid"
+        label="Rewarded"
         now={String(done.pieces ?? '')}
         all={['0', '1', '2', '3', '5'].map((n) => ({ id: n, name: n === '0' ? 'nothing' : n }))}
         say={(id) => amend({ pieces: id === '' ? null : Number(id) })}

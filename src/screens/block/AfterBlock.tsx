@@ -16,8 +16,8 @@ import { asClock } from './CountUp'
 import { Next, Plain } from './SetOver'
 import type { Block } from './useBlock'
 
-/** House: what is often noted, beside the faults of the commands worked. */
-const usualNotes = ['quicker', 'shorter', 'tired early', 'full of it', 'other place'] as const
+/** Design choice: what is often noted, beside the faults of the commands worked. */
+const usualNotes = ['quicker', 'shorter', 'tired early', 'full', 'other location'] as const
 
 /** Quiet praise, what the block did, and a note for next time. */
 export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Block; onBack: () => void }) {
@@ -39,8 +39,8 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
     [curriculum, done],
   )
   const moved = useMemo(() => {
-    const standings = (state: DogState) => [...new Set(touched)].flatMap((id) => standingOf(id, state) ?? [])
-    return movedBy(curriculum, standings(before), standings(judged.state), touched)
+    const statuses = (state: DogState) => [...new Set(touched)].flatMap((id) => standingOf(id, state) ?? [])
+    return movedBy(curriculum, statuses(before), statuses(judged.state), touched)
   }, [before, curriculum, judged.state, standingOf, touched])
   const faults = [...new Set(touched.flatMap((id) => findCommand(curriculum, id)?.faults ?? []))].slice(0, 10)
   const paid = block.done.map((s) => ({
@@ -68,10 +68,10 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
         <b>{asClock(seconds)}</b>{' '}
         <span>
           {block.ended
-            ? 'of quiet praise'
+            ? 'of winding down'
             : seconds < praiseMinutes.least * 60
-              ? `quiet praise; ${praiseMinutes.least} to ${praiseMinutes.most} min`
-              : 'long enough; back to its run'}
+              ? `wind down for ${praiseMinutes.least} to ${praiseMinutes.most} min`
+              : 'long enough; back to the run'}
         </span>
       </Praise>
       <Moved>
@@ -83,14 +83,14 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
             </small>
           </li>
         ))}
-        {moved.length === 0 && <li>No rep was kept in this block.</li>}
+        {moved.length === 0 && <li>No rep was recorded in this block.</li>}
       </Moved>
       <p>
-        {block.piecesPaid} {block.piecesPaid === 1 ? 'piece' : 'pieces'} paid
+        {block.piecesPaid} {block.piecesPaid === 1 ? 'piece' : 'pieces'} given
         {kcal > 0 ? `, ${Math.round(kcal)} kcal` : ''}
         {view.piecesLeft === undefined
           ? ''
-          : `; ${Math.max(0, view.piecesLeft - Math.ceil(ownPieces(block)))} of its meal left to pay with`}
+          : `; ${Math.max(0, view.piecesLeft - Math.ceil(ownPieces(block)))} of the meal left for rewards`}
         . Rests until <b>{when.wallClock(rests, view.timeZone).clock}</b>
         {block.stressful ? ', longer after signs of stress' : ''}.
         {nextName ? ` Next time: ${nextName.command.name}, ${nextName.rung.name}.` : ''}
@@ -106,18 +106,18 @@ export function AfterBlock({ view, block, onBack }: { view: BlockView; block: Bl
           </Chips>
           <NoteBox label="For next time, typed or dictated" value={text} onChange={setText} rows={2} maxLength={300} />
           <Chip isSelected={out} onChange={setOut}>
-            Out to eliminate after
+            Potty break after
           </Chip>
-          <Next onPress={end}>End the block</Next>
+          <Next onPress={end}>End block</Next>
           <Plain onPress={onBack}>Back to work</Plain>
         </>
       ) : (
         <>
           <p role="status">
-            <b>The block is kept.</b>
+            <b>The block is saved.</b>
           </p>
           <Next as={Link} href="/">
-            To the wall
+            Back to the wall
           </Next>
           <Plain as={Link} href={`/dogs/${view.resident.residencyId}`}>
             Back to {view.resident.name}

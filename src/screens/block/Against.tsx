@@ -7,7 +7,8 @@ import type { Setup } from '@/device/live/session'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Said } from '@/ui/ways'
 import type { BlockView } from '@/work/page/blockView'
-import { sayNews } from './setup'
+import { newsText } from './setup'
+import type { RungId } from '@/core/ids'
 
 /** What speaks against what was chosen by hand: said before it begins; a tap takes what it may begin with. */
 export function Against({
@@ -24,17 +25,17 @@ export function Against({
   full: Setup
   shut: string | undefined
   view: BlockView
-  take: (rungId: string) => void
+  take: (rungId: RungId) => void
 }) {
   const name = (id: string) => findRung(view.curriculum, id)?.rung.name ?? id
   const rung = full.rungId
-  const news = sayNews(by, full.level)
+  const news = newsText(by, full.level)
   const easier = rung === wanted && by.rungId !== wanted ? by.rungId : undefined
   return (
     <>
       {by.refused !== undefined && shut === undefined && (
         <NeedsPerson>
-          <Said>{by.refused.charAt(0).toUpperCase() + by.refused.slice(1)}</Said>. What is recorded is kept and marked
+          <Said>{by.refused.charAt(0).toUpperCase() + by.refused.slice(1)}</Said>. What is recorded is saved and marked
           so.
         </NeedsPerson>
       )}

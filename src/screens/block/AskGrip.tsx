@@ -5,13 +5,14 @@ import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import type { BlockView } from '@/work/page/blockView'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
+import type { PlaceId } from '@/core/ids'
 
 export type SayGrip = (raw: unknown) => Promise<Told>
 
 const proposals: Readonly<Record<Grip, string>> = {
-  good: 'By its name it may hold.',
-  poor: 'By its name it is slippery, so there is no sit-stay there until somebody has looked.',
+  good: 'By its name the floor may grip.',
+  poor: 'By its name the floor is slippery. No sit-stay there until someone has looked.',
 }
 
 /** Asks whoever stands there whether feet hold on the floor, where a set needs that and nobody has said it yet. */
@@ -22,30 +23,30 @@ export function AskGrip({
 }: {
   place: BlockView['places'][number]
   send: SayGrip
-  onSaid: (placeId: string, grip: Grip) => void
+  onSaid: (placeId: PlaceId, grip: Grip) => void
 }) {
-  const told = useTold()
+  const action = useAction()
   const proposal = proposedGrip(place.surface)
   const say = (grip: Grip) =>
-    told.send(
+    action.send(
       () => send({ placeId: place.id, grip }),
       () => onSaid(place.id, grip),
     )
   return (
     <Ask role="group" aria-label={`Does the floor of ${place.name} grip?`}>
       <p>
-        <b>Does the floor of {place.name} grip?</b> Nobody has said it yet
+        <b>Does the floor of {place.name} grip?</b> Not known yet
         {place.surface === '' ? '.' : `: ${place.surface}.`} {proposal && proposals[proposal]}
       </p>
       <div>
-        <Button isPending={told.pending} onPress={() => say('good')}>
-          It grips
+        <Button isPending={action.pending} onPress={() => say('good')}>
+          The floor grips
         </Button>
-        <Button isPending={told.pending} onPress={() => say('poor')}>
-          It is slippery
+        <Button isPending={action.pending} onPress={() => say('poor')}>
+          The floor is slippery
         </Button>
       </div>
-      {told.wrong !== '' && <Fault>{told.wrong}</Fault>}
+      {action.wrong !== '' && <Fault>{action.wrong}</Fault>}
     </Ask>
   )
 }

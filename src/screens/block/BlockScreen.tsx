@@ -11,6 +11,7 @@ import { askingPerson } from '@/core/people/names'
 import { smallCommands } from '@/core/curriculum/small'
 import type { LastSmall } from '../shell/SmallSheet'
 import { AfterBlock, BreakNow, fetchLater, SetOver, Thumb, SmallSheet } from './later'
+import type { Prefs } from '@/device/prefs'
 import { Gear, KeptHere, Page, Strip, usePrefs, YardDoor, type YardMemory } from '../yard/frame'
 import { OutboxNow } from './outboxNow'
 import { PlanStrip } from './Plan'
@@ -20,20 +21,21 @@ import type { SayGrip } from './AskGrip'
 import type { Grip } from '@/core/curriculum/grip'
 import { RungCard } from './RungCard'
 import type { Setup } from '@/device/live/session'
-import { useBlock } from './useBlock'
-import { waysOn } from './ways'
+import { useBlock, type Block } from './useBlock'
+import { waysOn, type Ways } from './ways'
 import { Working, type WorkPanel } from './Working'
 import { May } from '../shell/may'
+import type { PlaceId } from '@/core/ids'
 
 /** The working session of one dog: waits only for the device's own memory to open. */
 export function BlockScreen({ view: made, sayGrip }: { view: BlockView; sayGrip: SayGrip }) {
   const [grips, setGrips] = useState<Readonly<Record<string, Grip>>>({})
-  // What was said of a floor here holds at once, also where the page does not come anew.
+  // What was said of a floor here holds at once, also where the page does not come again.
   const view = useMemo(
     () => ({ ...made, places: made.places.map((p) => ({ ...p, grip: grips[p.id] ?? p.grip })) }),
     [grips, made],
   )
-  const onGrip = (placeId: string, grip: Grip) => setGrips({ ...grips, [placeId]: grip })
+  const onGrip = (placeId: PlaceId, grip: Grip) => setGrips({ ...grips, [placeId]: grip })
   return (
     <YardDoor fetchLater={fetchLater} ways={view.ways} head={<Top view={view} outbox={undefined} title="" />}>
       {(outbox, memory) => (
@@ -72,7 +74,7 @@ const Top = memo(function Top({
         </h1>
         {onThumb && (
           <>
-            <Gear onPress={() => setSmall(true)}>Small thing</Gear>
+            <Gear onPress={() => setSmall(true)}>Quick log</Gear>
             {small && (
               <SmallSheet
                 dogs={[{ ...view.resident, toys: view.resident.traits.toys }, ...view.others]}
@@ -115,7 +117,7 @@ function InHand({
   outbox: Outbox
   memory: YardMemory
   sayGrip: SayGrip
-  onGrip: (placeId: string, grip: Grip) => void
+  onGrip: (placeId: PlaceId, grip: Grip) => void
 }) {
   const block = useBlock(view, outbox, seedNow)
   const [prefs, setPrefs] = usePrefs(memory)
@@ -143,11 +145,7 @@ function InHand({
     return (
       <Page>
         {top}
-        <Big>Nobody can hold the leash yet</Big>
-        <p>Add somebody first; a set says who held the leash.</p>
-        <May to="/people/new">
-          <Link href="/people/new">Add a person</Link>
-        </May>
+        <NoHandlers />
       </Page>
     )
   if (phase === 'thumb')
@@ -224,31 +222,59 @@ function InHand({
           onBlockEnd={end}
         />
       )}
-      {ways &&
-        (block.falling.fell ? (
-          <BreakNow block={block} ways={ways} prefs={prefs} />
-        ) : (
-          <SetOver
-            key={active.context.id}
-            verdict={block.verdict ?? nothingYet}
-            enough={block.enough}
-            young={block.items[block.item]?.role === 'work' && view.young}
-            stressful={block.stressful}
-            set={active}
-            standing={block.standingOf(rung.command.id, block.judged.state)}
-            view={view}
-            next={ways.next}
-            others={ways.others}
-            stuck={ways.stuck}
-            onUndo={block.undo}
-            prefs={prefs}
-          />
-        ))}
+      {ways && <AfterSet view={view} block={block} set={active} rung={rung} ways={ways} prefs={prefs} />}
     </Page>
   )
 }
 
+const NoHandlers = () => (
+  <>
+    <Big>No handlers yet</Big>
+    <p>Add a handler first. A set says who held the leash.</p>
+    <May to="/people/new">
+      <Link href="/people/new">Add a person</Link>
+    </May>
+  </>
+)
+
 const nothingYet = { kind: 'again', endsSet: false, toRungId: '', rule: '', counts: '', why: '' } as const
+
+/** Once a set is over: what it meant and what comes next, or a break where the dog fell off. */
+function AfterSet({
+  view,
+  block,
+  set,
+  rung,
+  ways,
+  prefs,
+}: {
+  view: BlockView
+  block: Block
+  set: NonNullable<Block['active']>
+  rung: NonNullable<Block['rungNow']>
+  ways: Ways
+  prefs: Prefs
+}) {
+  return block.falling.fell ? (
+    <BreakNow block={block} ways={ways} prefs={prefs} />
+  ) : (
+    <SetOver
+      key={set.context.id}
+      verdict={block.verdict ?? nothingYet}
+      enough={block.enough}
+      young={block.items[block.item]?.role === 'work' && view.young}
+      stressful={block.stressful}
+      set={set}
+      standing={block.standingOf(rung.command.id, block.judged.state)}
+      view={view}
+      next={ways.next}
+      others={ways.others}
+      stuck={ways.stuck}
+      onUndo={block.undo}
+      prefs={prefs}
+    />
+  )
+}
 
 const LengthNote = memo(function LengthNote({ from, young }: { from: number | undefined; young: boolean }) {
   const [now, setNow] = useState(() => Date.now())

@@ -2,9 +2,9 @@
 import styled from 'styled-components'
 import { Press } from '@/ui/press'
 import { Why } from '@/ui/Why'
-import { finishAhead } from '@/core/block/onward'
+import { finishAhead } from '@/core/block/nextAction'
 import { longBreakMinutes } from '@/core/block/rest'
-import { limitFor, medianReps } from '@/core/block/falling'
+import { limitFor, medianReps } from '@/core/block/performanceDrop'
 import type { Prefs } from '@/device/prefs'
 import type { Block } from './useBlock'
 import { CountUp } from './CountUp'
@@ -29,8 +29,8 @@ export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; pre
     <Break role="alert">
       <h2>Break now</h2>
       <p>
-        Fewer clean reps than it usually gives here. A few minutes of play, longer than usual; then something easier, or
-        finish on something sure.
+        Fewer clean reps than usual here. A few minutes of play, longer than usual; then something easier, or finish on
+        something sure.
       </p>
       <CountUp what="Break: play" of={longBreakMinutes} sounds={prefs.payTones} />
       <Two>
@@ -58,11 +58,11 @@ export function BreakNow({ block, ways, prefs }: { block: Block; ways: Ways; pre
           </Go>
         )}
         <Quiet onPress={block.undo}>Undo rep</Quiet>
-        <Quiet onPress={block.restart}>No break: it is not the dog</Quiet>
+        <Quiet onPress={block.restart}>No break: the cause is not the dog</Quiet>
       </Two>
       <Why>
         Found by a cumulative-sum test against the rate expected of this dog at this rung. A dog that has not changed is
-        sent on a break in at most one block of twenty, and half of all falls from 85% to 50% are seen within{' '}
+        sent on a break in at most one block of twenty, and half of all drops from 85% to 50% are seen within{' '}
         {seenWithin} reps.
       </Why>
     </Break>

@@ -3,16 +3,17 @@ import type { ReactNode } from 'react'
 import { ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import { YardNow } from '../yard/bottom'
-import type { Draw } from '@/core/block/chance'
+import type { Draw } from '@/core/block/randomDraws'
 import type { DogTraits } from '@/core/dog/traits'
-import { momentIsDrawn, sayMoment } from '@/core/method/call'
+import { momentIsDrawn, momentText } from '@/core/method/call'
 import { attentions, type Attention } from '@/core/facts/words'
 import { Chip } from '@/ui/chips'
 import { useMoment } from '../yard/useMoment'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface CallState {
   /** Monotonic milliseconds of the call; undefined before it. */
-  readonly calledAt: number | undefined
+  readonly calledAt: EpochMs | undefined
 }
 
 const attentionWords: Readonly<Record<Attention, string>> = {
@@ -36,7 +37,7 @@ export function CallPart({
   last,
 }: {
   draw: Draw | undefined
-  /** What of its meal goes into the bowl, grams; undefined where none is used. */
+  /** What of the meal goes into the bowl, grams; undefined where none is used. */
   bowl: number | undefined
   /** Calls running that came in crooked where straightness counts. */
   crooked: number
@@ -58,8 +59,10 @@ export function CallPart({
   const how = [
     ...(bowl === undefined
       ? []
-      : [bowl > 0 ? `${bowl} g of its meal in the bowl` : 'its meal is eaten: no bowl today']),
-    ...(draw?.returnsFirst === undefined ? [] : [`first go back to it ${draw.returnsFirst} times, and pay it there`]),
+      : [bowl > 0 ? `${bowl} g of the meal in the bowl` : 'the meal is eaten: no bowl today']),
+    ...(draw?.returnsFirst === undefined
+      ? []
+      : [`first go back to the dog ${draw.returnsFirst} times, and reward there`]),
     ...(draw?.steps === undefined ? [] : [`from ${draw.steps} steps`]),
     ...(draw?.sound === undefined ? [] : [draw.sound]),
     ...(draw?.pass === undefined ? [] : [draw.pass]),
@@ -71,22 +74,24 @@ export function CallPart({
           {!running
             ? 'Called'
             : barred
-              ? 'Do not call. Walk to it'
+              ? 'Do not call. Walk to the dog'
               : drawn && left > 0
                 ? `Wait ${left} s`
-                : `Call ${drawn ? 'now, ' : ''}${sayMoment(when, traits)}`}
+                : `Call ${drawn ? 'now, ' : ''}${momentText(when, traits)}`}
         </b>
         {how.length > 0 && !barred ? `: ${how.join(', ')}` : ''}
       </p>
       {crooked === 1 && running && (
-        <p>Crooked: let it come straight once from one or two steps, pay that; it is no rep.</p>
+        <p>
+          Crooked: let the dog come straight once from one or two steps, and reward that. It does not count as a rep.
+        </p>
       )}
       {/* While nothing is called yet, the last rep can still be said more of. */}
       {last !== undefined && running && (!drawn || left > 0) ? (
         last
       ) : !drawn ? null : (
         <Pre
-          aria-label="What it was doing when called"
+          aria-label="What the dog was doing when called"
           selectionMode="single"
           selectedKeys={attention === null ? [] : [attention]}
           onSelectionChange={(keys) => {
@@ -102,7 +107,7 @@ export function CallPart({
         </Pre>
       )}
       <Call data-called={!running} onPress={onCalled}>
-        {!running ? 'It comes: tap how' : barred ? 'I called all the same' : 'I call'}{' '}
+        {!running ? 'The dog comes: tap how' : barred ? 'I called all the same' : 'I call'}{' '}
         <kbd aria-hidden="true">Space</kbd>
       </Call>
     </Part>

@@ -9,15 +9,16 @@ import type { BlockView } from '@/work/page/blockView'
 export function Elsewhere({ view, sets }: { view: BlockView; sets: readonly SetFact[] }) {
   const { wallClock } = useWhen()
   if (sets.length === 0) return null
-  const said = sets.map((s) => {
+  const lines = sets.map((s) => {
     const who = view.people.find((p) => p.id === s.leashHolder)?.name
     const command = findRung(view.curriculum, s.rungId)?.command.name ?? s.rungId
     const at = view.open.find((o) => o.id === s.id)?.at
-    const since = at === undefined ? 'now' : `since ${wallClock(at, view.timeZone).clock}`
+    const works = `working ${view.resident.name}`
     return (
-      `${who === undefined ? 'Somebody' : firstName(who)} works ${view.resident.name} ${since}: ${command}, ` +
-      `${s.reps.length} ${s.reps.length === 1 ? 'rep' : 'reps'}.`
+      `${who === undefined ? 'Someone' : firstName(who)} ` +
+      (at === undefined ? `is ${works} now` : `has been ${works} since ${wallClock(at, view.timeZone).clock}`) +
+      ` (${command}, ${s.reps.length} ${s.reps.length === 1 ? 'rep' : 'reps'}).`
     )
   })
-  return <NeedsPerson>{said.join(' ')} Both are kept.</NeedsPerson>
+  return <NeedsPerson>{lines.join(' ')} Kibou saves your sets and theirs.</NeedsPerson>
 }

@@ -1,4 +1,5 @@
 'use client'
+import { nothingPromised } from '@/core/promise/nothingPromised'
 import styled from 'styled-components'
 import { findCommand } from '@/core/curriculum/lookup'
 import { isByHand } from '@/core/dog/byHand'
@@ -25,7 +26,7 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
             <dt>{findCommand(view.curriculum, id)?.name}</dt>
             <dd>
               {isByHand(resident.traits, id) ? (
-                <small>{view.signals[id] || 'its own signal'}</small>
+                <small>{view.signals[id] || 'the dog’s own signal'}</small>
               ) : (
                 <>
                   {view.cueWords[id] ? `“${view.cueWords[id]}”` : 'no word'}
@@ -47,15 +48,15 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
       <Facts>
         {view.plays ? (
           <>
-            <b>Paid in play</b>, not in food.{' '}
+            <b>Rewarded with play</b>, not with food.{' '}
           </>
         ) : (
           <>
-            <b>{view.feeds.find((f) => f.id === null)?.name ?? 'its meal'}</b>:{' '}
+            <b>{view.feeds.find((f) => f.id === null)?.name ?? 'the meal'}</b>:{' '}
             {view.mealAgainst !== ''
               ? 'not for this dog'
               : view.piecesLeft === undefined
-                ? 'nobody has weighed it out'
+                ? 'no food is weighed out'
                 : `${view.piecesLeft} pieces left today`}
             .{' '}
           </>
@@ -63,7 +64,7 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
         {view.blocksToday > 0 ? `Block ${view.blocksToday + 1} today.` : 'First block today.'}
         {view.allergies.length > 0 ? ` No ${view.allergies.join(', no ')}.` : ''}
         {view.mealMinutesAgo !== null && view.mealMinutesAgo < 60
-          ? ` It ate ${view.mealMinutesAgo} min ago: no hard work within the hour.`
+          ? ` Ate ${view.mealMinutesAgo} min ago: no hard work within the hour.`
           : ''}
       </Facts>
       {view.mealAgainst !== '' && (
@@ -77,20 +78,20 @@ export function Glance({ view, items }: { view: BlockView; items: readonly Block
       )}
       {view.lacks !== '' && view.rest === '' && (
         <NeedsPerson>
-          {view.lacks === 'nothing promised'
+          {view.lacks === nothingPromised
             ? 'Nothing is promised for this dog yet: foundation work, and a word with the lead.'
-            : `Of what was promised, ${view.lacks}: the lead decides what it becomes.`}
+            : `Of what was promised, ${view.lacks}: the lead decides what replaces it.`}
         </NeedsPerson>
       )}
       {view.restsUntil !== undefined && (
         <NeedsPerson>
-          It rests until {when.wallClock(view.restsUntil, view.timeZone).clock} after its last block.
+          Resting until {when.wallClock(view.restsUntil, view.timeZone).clock} after the last block.
         </NeedsPerson>
       )}
       {view.rest !== '' && <NeedsPerson>{view.rest}</NeedsPerson>}
       {view.signsKeepComing && (
         <NeedsPerson>
-          Over threshold in three blocks within a week: a behaviour plan with a qualified professional first.
+          Over threshold in three blocks within a week: a behavior plan with a qualified professional first.
         </NeedsPerson>
       )}
     </>

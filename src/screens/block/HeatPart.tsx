@@ -6,6 +6,7 @@ import { Chip, ChipRow } from '@/ui/chips'
 import { Press } from '@/ui/press'
 import { useMeasures } from '@/ui/ways'
 import { One } from './One'
+import type { EpochMs } from '@/core/epochMs'
 
 const exercise = [
   { id: 'none', name: 'exercise: not said', ms: undefined },
@@ -22,7 +23,7 @@ export function HeatPart({
 }: {
   full: Setup
   /** When the page was opened: what was said of its exercise counts from then. */
-  openedAt: number
+  openedAt: EpochMs
   onChange: (change: Partial<Setup>) => void
 }) {
   const measures = useMeasures()

@@ -54,7 +54,7 @@ export function LeashPart({
   return (
     <>
       <One
-        label="On the leash"
+        label="Handler"
         now={full.personId}
         all={view.people.map((p) => ({ id: p.id, name: p.name.split(' ')[0] ?? p.name }))}
         say={(personId) => onChange({ personId })}

@@ -7,6 +7,7 @@ import { findRung } from '@/core/curriculum/lookup'
 import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/page/blockView'
 import { OrderedList } from '@/ui/List'
+import type { EpochMs } from '@/core/epochMs'
 
 const roleWords = { 'warm-up': 'Warm up', work: 'Work', finish: 'Finish' } as const
 
@@ -138,7 +139,7 @@ export const PlanStrip = memo(function PlanStrip({
 }: {
   view: BlockView
   items: readonly BlockItem[]
-  now: number
+  now: EpochMs
   /** Numbers of the parts in which a rep was done. */
   worked: string
   working?: boolean

@@ -1,5 +1,5 @@
 'use client'
-import { pressureEffects, pressureReasons } from '@/core/block/leashPressure'
+import { pressureEffects, pressureReasons, pressureReasonText } from '@/core/block/leashPressure'
 import { Press } from '@/ui/press'
 import type { LiveRep } from '@/device/live/facts'
 import type { BlockView } from '@/work/page/blockView'
@@ -22,7 +22,7 @@ export function Pressure({
   kept: Kept | undefined
   /** The newest rep of the set; undefined before the first. */
   ofLast: LiveRep['done']
-  /** It fell in the rep before and not in the one to come. */
+  /** It happened in the rep before and not in the one to come. */
   onLast: () => void
   onSay: (said: Said) => void
   onTakeBack: () => void
@@ -32,7 +32,7 @@ export function Pressure({
     return (
       <Panel>
         <p role="status">
-          <b>{refusal === undefined ? 'Taken back: nothing is kept.' : `No leash pressure here. ${refusal}`}</b>
+          <b>{refusal === undefined ? 'Undone. Nothing is saved.' : `No leash pressure here. ${refusal}`}</b>
         </p>
         <Done onPress={onDone}>Back to the set</Done>
       </Panel>
@@ -42,11 +42,11 @@ export function Pressure({
   return (
     <Panel aria-label="Leash pressure">
       <p role="status">
-        <b>Leash pressure kept.</b> The rep it fell in counts as helped. Never on a surprised or attentive dog.
+        <b>Leash pressure saved.</b> That rep counts as helped. Never on a surprised or attentive dog.
       </p>
       {ofLast && ofLast.outcome !== 'miss' && (
         <SayOne
-          label="It fell in"
+          label="It happened in"
           all={[
             { id: 'next', name: 'the next rep' },
             { id: 'last', name: 'the rep before' },
@@ -63,7 +63,7 @@ export function Pressure({
       />
       <SayOne
         label="Why"
-        all={named(pressureReasons)}
+        all={pressureReasons.map((id) => ({ id, name: pressureReasonText(id) }))}
         now={said.reason ?? ''}
         say={(reason) => onSay({ ...said, reason })}
       />
@@ -81,7 +81,7 @@ export function Pressure({
       />
       <Two>
         <Chip as={Press} onPress={onTakeBack}>
-          Take it back
+          Undo pressure
         </Chip>
         <Done onPress={onDone}>Back to the set</Done>
       </Two>

@@ -1,22 +1,19 @@
 'use client'
-import { callMoment, sayMoment } from '@/core/method/call'
-import { piecesOfSet, shortOfFood } from '@/core/food/pay'
-import { holdPaid } from '@/core/method/hold'
-import { offersFor, roadName } from '@/core/coach/stuck'
-import { isByHand } from '@/core/dog/byHand'
+import { offersFor, methodName } from '@/core/coach/stuck'
 import { memo } from 'react'
 import styled from 'styled-components'
 import type { RungPlaceInLadder } from '@/core/curriculum/lookup'
 import { promptOf, type Prompt } from '@/core/method/instruct'
 import { firstName } from '@/core/people/names'
-import { countedRungs, sayPace } from '@/core/promise/quota'
-import { sayRule } from '@/core/rule/rule'
-import { heldSince } from '@/core/progress/state'
+import { countedRungs, paceText } from '@/core/promise/quota'
+import { ruleText } from '@/core/rule/rule'
+import { masteredSince } from '@/core/progress/state'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { phone } from '@/ui/theme'
 import type { BlockView } from '@/work/page/blockView'
 import { HeatWarning } from './HeatWarning'
-import { mayNotCall, shutNow } from './shut'
+import { rewardText } from './rewardText'
+import { mayNotCall, lockedReasonNow } from './lockedNow'
 import type { Block } from './useBlock'
 import { Said } from '@/ui/ways'
 
@@ -35,20 +32,10 @@ export const promptFor = (view: BlockView, rung: RungPlaceInLadder): Prompt =>
       traits: view.resident.traits,
       young: view.young,
     },
-    heldSince(rung.run, view.state.runs[rung.runKey], rung.index) !== undefined,
+    masteredSince(rung.ladder, view.state.runs[rung.ladderKey], rung.index) !== undefined,
   )
 
-/** Whether a word is said on this rung yet. */
-const wordNow = (view: BlockView, rung: RungPlaceInLadder, say: string): string => {
-  const { traits } = view.resident
-  if (traits.deaf || (rung.rung.cue === 'signal' && isByHand(traits, rung.command.id))) return `Signal, no word: ${say}`
-  if (rung.rung.cue === 'word') return `Say the word now: ${say}`
-  if (rung.rung.cue === 'signal') return `Signal, the word not yet: ${say}`
-  // What is not said at all needs no “not yet” before it.
-  return /^nothing\b/i.test(say) ? `Give no cue.${say.replace(/^nothing\b[.,;:]?/i, '')}` : `Not yet a word: ${say}`
-}
-
-/** The rung in hand while it is worked: what is asked, what is said, what chance says of the next rep. */
+/** The current rung while it is worked: do, say, mark when, reward, if not. */
 export const RungCard = memo(function RungCard({
   view,
   rung,
@@ -58,101 +45,62 @@ export const RungCard = memo(function RungCard({
   rung: RungPlaceInLadder
   block: Block
 }) {
-  const {
-    active,
-    draw,
-    planned,
-    payAt: { length: inside },
-  } = block
+  const { active } = block
   const prompt = promptFor(view, rung)
   if (!active) return null
   const { context } = active
   const place = view.places.find((p) => p.id === context.placeId)
-  const shut = shutNow(view, block, rung)
-  const each = holdPaid(rung.rung) === 'each-interval'
-  const { settleEvery } = block
-  const halved = active.opened?.halved ?? false
-  const paidWith = view.feeds.find((f) => f.id === (active.opened?.feedId ?? null))
-  const feed = paidWith?.name ?? 'own meal'
-  const ofFeed = halved ? `halves of ${feed}` : feed
-  const moment = callMoment(rung.rung)
+  const lockedText = lockedReasonNow(view, block, rung)
   const road = offersFor(view.curriculum, rung.rung.id, view.tried).find((o) => o.id === active?.opened?.road)
   const pace = countedRungs(rung.command).includes(rung.rung.id) ? view.paces[rung.command.id] : undefined
   // What the kennel did not know yet when this page was made.
   const here = block.repsOf(rung.command.id, view.now)
-  const steps = rung.rung.kind === 'heel' ? rung.rung.paySteps : undefined
-  const pay =
-    steps !== undefined && planned > 1
-      ? `${planned} × ${ofFeed} in the stretch`
-      : planned > 1
-        ? `${planned} × ${ofFeed}, one after another`
-        : halved
-          ? `half a piece of ${feed}`
-          : feed
-  const piecesHere = rung.rung.kind === 'settle' ? piecesOfSet(rung.rung, settleEvery) : piecesOfSet(rung.rung)
-  const short = view.plays
-    ? ''
-    : shortOfFood({ food: paidWith, halved }, Math.max(1, Math.ceil(piecesHere / rung.rung.setReps)), block.foodLeft)
+  const reward = rewardText(view, rung, block, prompt.payWhere)
   const holder = firstName(view.people.find((p) => p.id === context.leashHolder)?.name ?? '')
   return (
     <Card data-begun={active.reps.length > 0}>
       <Big>{rung.rung.name}</Big>
       <p className="rule">
         {context.purpose === 'refresh' ? 'refresher, ' : ''}
-        {sayRule(rung.rung.rule)}; {place?.name}, level {context.level}, <Said>{context.kit}</Said>
+        {ruleText(rung.rung.rule)}; {place?.name}, level {context.level}, <Said>{context.kit}</Said>
         {holder !== '' && `, ${holder}`}
       </p>
-      <p className="criterion">{prompt.criterion}</p>
-      <p className="say">{wordNow(view, rung, prompt.say)}</p>
-      <p className="next">
-        <b>{each ? `Each ${rung.rung.criterion.seconds} s:` : 'Next rep:'}</b>{' '}
-        {view.plays
-          ? view.toy === undefined
-            ? small(prompt.payWhere)
-            : prompt.payWhere.replace(/^Its toy/, view.toy)
-          : settleEvery !== undefined
-            ? `${ofFeed} every ${settleEvery} s while it is calm, ${inside + planned} pieces; ${small(prompt.payWhere)}`
-            : inside > 0
-              ? `${ofFeed}, ${inside} × inside the hold, ` +
-                `${planned === 0 ? 'nothing' : planned > 1 ? `${planned} ×` : 'once'} at its end; ` +
-                `${small(prompt.payWhere)}`
-              : planned === 0
-                ? 'unpaid, quiet praise'
-                : `${pay}, ${small(prompt.payWhere)}`}
-        {draw?.payEvery === undefined || planned === 0
-          ? ''
-          : draw.payEvery === 1
-            ? '; every step'
-            : `; every ${draw.payEvery} steps`}
-        {draw?.turn ? `; ${draw.turn.what} at step ${draw.turn.at}` : ''}
-        {moment !== undefined && rung.rung.kind !== 'recall' ? `; ask ${sayMoment(moment, view.resident.traits)}` : ''}
-        {each
-          ? '; one release after the last'
-          : draw?.end === 'call it out'
-            ? '; call it out of this one'
-            : draw?.end === 'go back'
-              ? '; go back to it'
-              : ''}
+      <p className="criterion">
+        <b>Do:</b> {prompt.criterion}
       </p>
+      <p className="say">
+        <b>Say:</b> {prompt.say}
+      </p>
+      <p className="rule">
+        <b>Mark when:</b> {prompt.markWhen}
+      </p>
+      <p className="next">
+        <b>{reward.label}</b> {reward.text}
+      </p>
+      {prompt.ifNot !== '' && (
+        <p className="rule">
+          <b>If not:</b> {prompt.ifNot}
+        </p>
+      )}
       {road && (
         <p>
-          <b>Trying: {roadName(road.name).toLowerCase()}.</b> {road.words}
+          <b>Trying: {methodName(road.name).toLowerCase()}.</b> {road.words}
         </p>
       )}
       {pace && (
         <p className="rule">
-          {rung.command.name}: {sayPace(pace, here)}
+          {rung.command.name}: {paceText(pace, here)}
         </p>
       )}
-      {short !== '' && (
+      {reward.short !== '' && (
         <p>
-          <b>{short}</b>
+          <b>{reward.short}</b>
         </p>
       )}
-      {shut !== undefined && (
+      {lockedText !== undefined && (
         <NeedsPerson>
-          {mayNotCall(view, block, rung) ? 'Do not call: loose and not held here. ' : ''}Shut: {shut}. What is recorded
-          is kept and moves nothing on.
+          {mayNotCall(view, block, rung) ? 'Do not call. The dog is loose, and the recall is not mastered here. ' : ''}
+          Locked: {lockedText}. What you record is saved, but not counted.
         </NeedsPerson>
       )}
       <HeatWarning
@@ -166,8 +114,6 @@ export const RungCard = memo(function RungCard({
     </Card>
   )
 })
-
-const small = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1)
 
 /** Read at arm’s length: the words grow with the room that the targets leave them. */
 const Card = styled.section`

@@ -9,8 +9,8 @@ import { findRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
 import type { Verdict } from '@/core/progress/voice'
 import { cleanOf } from '@/core/progress/result'
-import { heldSince } from '@/core/progress/state'
-import type { CommandStanding } from '@/core/promise/standing'
+import { masteredSince } from '@/core/progress/state'
+import type { CommandStatus } from '@/core/promise/status'
 import { figuresOf, lineOf } from '@/core/views/line'
 import type { Prefs } from '@/device/prefs'
 import { Line } from '@/ui/Line'
@@ -25,7 +25,7 @@ import { useMeasures } from '@/ui/ways'
 const rungName = (curriculum: Curriculum, id: string) => findRung(curriculum, id)?.rung.name ?? id
 
 /** What the set came to, in a sentence; never praise, always what happened and what comes next. */
-export function sayVerdict(curriculum: Curriculum, verdict: Verdict): string {
+export function verdictText(curriculum: Curriculum, verdict: Verdict): string {
   switch (verdict.kind) {
     case 'moves-on':
       return `Moves on to ${rungName(curriculum, verdict.toRungId)}`
@@ -36,7 +36,7 @@ export function sayVerdict(curriculum: Curriculum, verdict: Verdict): string {
     case 'back':
       return `Back to ${rungName(curriculum, verdict.toRungId)}`
     case 'moves-nothing':
-      return 'Kept, moves nothing on'
+      return 'Saved, not counted'
     default:
       return `Again: ${rungName(curriculum, verdict.toRungId)}`
   }
@@ -51,7 +51,7 @@ interface Props {
   /** Signs of stress were seen in this block. */
   readonly stressful: boolean
   readonly set: LiveSet
-  readonly standing: CommandStanding | undefined
+  readonly standing: CommandStatus | undefined
   readonly view: BlockView
   /** The one to take, and others beside it. */
   readonly next: Way
@@ -78,14 +78,14 @@ export function SetOver({
   prefs,
 }: Props) {
   const settled = useSettled()
-  const [allRoads, setAllRoads] = useState(false)
+  const [showAll, setShowAll] = useState(false)
   const { words } = useMeasures()
   const goOn = () => {
     if (settled) next.go()
   }
   useKeys({ Enter: goOn, z: onUndo }, { prefs, does: { go: goOn, undo: onUndo } })
   const at = findRung(view.curriculum, set.context.rungId)
-  const wasHeld = at !== undefined && heldSince(at.run, view.state.runs[at.runKey], at.index) !== undefined
+  const wasHeld = at !== undefined && masteredSince(at.ladder, view.state.runs[at.ladderKey], at.index) !== undefined
   const clean = at ? cleanOf(at.rung, factOf(set), view.judging, wasHeld) : 0
   const promise = standing?.promise
   return (
@@ -107,7 +107,7 @@ export function SetOver({
               : young
                 ? 'Enough at a time for a young dog'
                 : 'Easy exercise done'
-            : sayVerdict(view.curriculum, verdict)}
+            : verdictText(view.curriculum, verdict)}
         </Said>
         <p>
           {[
@@ -122,14 +122,14 @@ export function SetOver({
         {promise?.met && <p className="ready">The promise for this command is met.</p>}
         {promise && !promise.met && promise.heldSince && (
           <p>
-            Held. {Math.min(promise.placesHeld, promise.promise.places)} of {promise.promise.places} places,{' '}
-            {Math.min(promise.peopleHeld, promise.promise.people)} of {promise.promise.people} people.
+            Mastered. {Math.min(promise.placesHeld, promise.promise.places)} of {promise.promise.places} locations,{' '}
+            {Math.min(promise.peopleHeld, promise.promise.people)} of {promise.promise.people} handlers.
           </p>
         )}
       </div>
       <CountUp
         key={set.context.id}
-        what={stressful ? 'Recover, away from it' : 'Break: play'}
+        what={stressful ? 'Recover, farther away' : 'Break: play'}
         of={stressful ? recoveryMinutes : breakMinutes}
         sounds={prefs.payTones}
       />
@@ -138,17 +138,17 @@ export function SetOver({
       </Next>
       {stuck && (
         <Stuck aria-labelledby="stuck-here">
-          <h3 id="stuck-here">Stuck at {stuck.name}: one tap tries</h3>
+          <h3 id="stuck-here">Stuck at {stuck.name}. One tap to try</h3>
           <p>{words(stuck.roads[0]?.words ?? '')}</p>
           <ol>
-            {stuck.roads.slice(0, allRoads ? 8 : roadsAtFirst).map((r) => (
+            {stuck.roads.slice(0, showAll ? 8 : shownAtFirst).map((r) => (
               <li key={r.name + r.words}>
                 <Plain onPress={r.go}>{r.name}</Plain>
               </li>
             ))}
-            {!allRoads && stuck.roads.length > roadsAtFirst && (
+            {!showAll && stuck.roads.length > shownAtFirst && (
               <li>
-                <Plain onPress={() => setAllRoads(true)}>Other ways</Plain>
+                <Plain onPress={() => setShowAll(true)}>Other methods</Plain>
               </li>
             )}
           </ol>
@@ -167,7 +167,7 @@ export function SetOver({
 }
 
 /** Design choice: so many things to try are within one screen; the others are a tap further. */
-const roadsAtFirst = 3
+const shownAtFirst = 3
 
 /** With a capital at its head and a stop at its end. */
 const sentence = (words: string): string =>

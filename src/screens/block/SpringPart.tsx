@@ -7,7 +7,7 @@ export function SpringPart({ after, tones, what }: { after: number; tones: boole
   return (
     <p role="status">
       <b>{left > 0 ? 'Go on as if nothing were: ' : 'Now: '}</b>
-      {left > 0 ? (tones ? 'the tone says when' : 'this line says when') : `${what}, once, wherever it is`}
+      {left > 0 ? (tones ? 'the tone says when' : 'this line says when') : `${what}, once, wherever the dog is`}
     </p>
   )
 }

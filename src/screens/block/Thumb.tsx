@@ -65,7 +65,7 @@ export function Thumb({
           A tick each second of a hold
         </Chip>
         <Chip isSelected={prefs.payTones} onChange={(payTones) => onChange({ ...prefs, payTones })}>
-          A tone when to pay or call
+          A tone when to reward or call
         </Chip>
       </Row>
       <p>Keys of a clip-on remote or foot switch. Press one here, then the key on the remote.</p>

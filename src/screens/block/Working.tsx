@@ -13,7 +13,7 @@ import type { BlockView } from '@/work/page/blockView'
 import { LastChips } from './LastChips'
 import { CallPart, type CallState } from './CallPart'
 import { hasLedger, keepPressure, nothingSaidOfIt, refusalFor, type Kept } from './pressureKept'
-import { AboutRep, Pressure, Trouble } from './later'
+import { AboutRep, Pressure, OverThreshold } from './later'
 import { HoldPart } from '../yard/HoldPart'
 import { noKit } from '@/core/curriculum/types'
 import { Marks } from './Marks'
@@ -23,7 +23,7 @@ import { useOutboxNow } from './outboxNow'
 import { mostOfSet, takesNoMore } from '@/device/live/reduce'
 import type { RepExtras } from '@/device/live/session'
 import type { Block } from './useBlock'
-import { mayNotCall } from './shut'
+import { mayNotCall } from './lockedNow'
 import { useHold } from '../yard/useHold'
 import { useKeys } from '../yard/useKeys'
 import { Bottom, Plain, Row, ClocksParted } from '../yard/bottom'
@@ -40,7 +40,7 @@ const monotonicNow = (): number => performance.now()
 const secondsSince = (at: number): number => Math.round((monotonicNow() - at) / 100) / 10
 
 /** What is opened over the targets. */
-export type WorkPanel = 'none' | 'rep' | 'trouble' | 'pressure'
+export type WorkPanel = 'none' | 'rep' | 'over-threshold' | 'pressure'
 
 /** The set in hand: the marks so far, the hold or the call, the four targets, undo. Nothing here scrolls or asks. */
 export const Working = memo(function Working({
@@ -80,7 +80,7 @@ export const Working = memo(function Working({
     say(outcome)
     setPanel('none')
     const latency = call.calledAt === undefined ? undefined : secondsSince(call.calledAt)
-    // Where nothing was counted nothing is drawn anew: the mark has the moment to itself.
+    // Where nothing was counted nothing is drawn again: the mark has the moment to itself.
     setCall((c) => (c.calledAt === undefined ? c : notCalled))
     setWalk((w) => (w === notWalked ? w : notWalked))
     block.tap(outcome, {
@@ -136,7 +136,7 @@ export const Working = memo(function Working({
       ...Object.fromEntries(targets.map((t) => [t.key, () => press(t.id)])),
       z: undo,
       e: onEnd,
-      o: () => setPanel(panel === 'trouble' ? 'none' : 'trouble'),
+      o: () => setPanel(panel === 'over-threshold' ? 'none' : 'over-threshold'),
       i: () => setPanel(panel === 'rep' ? 'none' : 'rep'),
       ...(ledger ? { p: keepOne } : {}),
       ...(seconds === undefined ? (rung?.kind === 'recall' ? { ' ': called } : {}) : { ' ': hold.begin }),
@@ -149,7 +149,7 @@ export const Working = memo(function Working({
   })
   const onTarget = useCallback((outcome: Outcome) => now.current.press(outcome), [])
   const amend = useCallback((change: RepExtras) => now.current.amend(change), [])
-  const act = useCallback((what: 'undo' | 'rep' | 'trouble' | 'pressure' | 'end') => {
+  const act = useCallback((what: 'undo' | 'rep' | 'over-threshold' | 'pressure' | 'end') => {
     const { undo: back, end, panel: open, setPanel: show } = now.current
     if (what === 'undo') back()
     else if (what === 'end') end()
@@ -165,8 +165,8 @@ export const Working = memo(function Working({
     <Bottom>
       <Marks known={block.known} rung={rung} of={of} counts={isSureThing ? '' : (verdict?.counts ?? '')} />
       <Why>{verdict?.why}</Why>
-      {panel === 'trouble' ? (
-        <Trouble
+      {panel === 'over-threshold' ? (
+        <OverThreshold
           view={view}
           block={block}
           placeId={active.context.placeId}
@@ -210,7 +210,7 @@ export const Working = memo(function Working({
           {view.plays && last !== undefined && last.fact.outcome !== 'miss' && hold.clock === undefined && (
             <CountUp
               key={last.fact.id}
-              what={`Play with ${view.toy ?? 'its toy'}`}
+              what={`Play with ${view.toy ?? 'a toy'}`}
               of={playMinutes}
               sounds={prefs.payTones}
             />
@@ -233,7 +233,7 @@ export const Working = memo(function Working({
               key={reps.length}
               after={draw.springAfter}
               tones={prefs.payTones}
-              what={view.resident.traits.deaf ? 'what it feels, then the sit hand' : 'the sit word'}
+              what={view.resident.traits.deaf ? 'the touch, then the sit signal' : 'the sit word'}
             />
           )}
           {rung.kind === 'recall' && (
@@ -335,7 +335,7 @@ const Below = memo(function Below({
   hasRep: boolean
   ledger: boolean
   panel: WorkPanel
-  act: (what: 'undo' | 'rep' | 'trouble' | 'pressure' | 'end') => void
+  act: (what: 'undo' | 'rep' | 'over-threshold' | 'pressure' | 'end') => void
 }) {
   return (
     <Row>
@@ -345,8 +345,8 @@ const Below = memo(function Below({
       <Plain onPress={() => act('rep')} isDisabled={!hasRep} aria-pressed={panel === 'rep'}>
         Last rep <kbd aria-hidden="true">I</kbd>
       </Plain>
-      <Plain onPress={() => act('trouble')} aria-pressed={panel === 'trouble'}>
-        Trouble <kbd aria-hidden="true">O</kbd>
+      <Plain onPress={() => act('over-threshold')} aria-pressed={panel === 'over-threshold'}>
+        Over threshold <kbd aria-hidden="true">O</kbd>
       </Plain>
       {ledger && (
         <Plain onPress={() => act('pressure')} aria-pressed={panel === 'pressure'}>

@@ -38,7 +38,7 @@ function later<P extends object>(load: () => Promise<ComponentType<P>>) {
     if (Part) return <Part {...props} />
     return missing ? (
       <NeedsPerson role="alert">
-        This part is not on this device yet: it comes with the network. All that was tapped is kept.
+        This part is not on this device yet. It comes with the network. Everything tapped is saved.
       </NeedsPerson>
     ) : null
   }
@@ -50,12 +50,12 @@ export const Thumb = later(() => import('./Thumb').then((m) => m.Thumb))
 export const AboutRep = later(() => import('./AboutRep').then((m) => m.AboutRep))
 export const BreakNow = later(() => import('./BreakNow').then((m) => m.BreakNow))
 export const AfterBlock = later(() => import('./AfterBlock').then((m) => m.AfterBlock))
-export const Trouble = later(() => import('./Trouble').then((m) => m.Trouble))
+export const OverThreshold = later(() => import('./OverThreshold').then((m) => m.OverThreshold))
 export const Pressure = later(() => import('./Pressure').then((m) => m.Pressure))
 export const AskGrip = later(() => import('./AskGrip').then((m) => m.AskGrip))
 export const SetOver = later(() => import('./SetOver').then((m) => m.SetOver))
 
-const all = [SmallSheet, Thumb, AboutRep, BreakNow, AfterBlock, Trouble, Pressure, AskGrip, SetOver]
+const all = [SmallSheet, Thumb, AboutRep, BreakNow, AfterBlock, OverThreshold, Pressure, AskGrip, SetOver]
 
 /** Fetches them all once the block stands: without network they are there, and are kept with the page. */
 export const fetchLater = (): Promise<unknown> => Promise.all(all.map((part) => part.fetch()))

@@ -1,12 +1,13 @@
 import { noPressureBecause } from '@/core/block/leashPressure'
-import { findCommand, runKey } from '@/core/curriculum/lookup'
+import { findCommand, ladderKey } from '@/core/curriculum/lookup'
 import type { FactOf } from '@/core/facts/wire'
 import { chosen } from '@/core/method/method'
-import { topHeld } from '@/core/progress/state'
+import { topMastered } from '@/core/progress/state'
 import { moreExactly } from '@/device/live/session'
 import type { Outbox } from '@/device/outbox'
 import type { BlockView } from '@/work/page/blockView'
 import type { Block } from './useBlock'
+import type { CommandId } from '@/core/ids'
 
 /** What is said of one use of pressure; null is what nobody has said. */
 export type Said = Pick<FactOf<'correction'>, 'device' | 'reason' | 'askedFirst' | 'effect'>
@@ -21,16 +22,17 @@ export const hasLedger = (view: BlockView): boolean =>
   chosen(view.method, 'corrections') !== 'none' && view.pressure.devices.length > 0
 
 /** Why none is recorded as allowed for this dog and command; undefined when it may be. */
-export function refusalFor(view: BlockView, block: Block, commandId: string): string | undefined {
+export function refusalFor(view: BlockView, block: Block, commandId: CommandId): string | undefined {
   const found = findCommand(view.curriculum, commandId)
-  const held = found?.runs.some((run) => topHeld(run, block.base.runs[runKey(found.id, run.id)]) >= 0) ?? false
+  const stored =
+    found?.runs.some((ladder) => topMastered(ladder, block.base.runs[ladderKey(found.id, ladder.id)]) >= 0) ?? false
   return noPressureBecause({
     method: view.method,
     devices: view.pressure.devices,
     consents: view.pressure.consents,
     bornOn: view.resident.traits.bornOn,
     today: view.today,
-    held,
+    held: stored,
   })
 }
 

@@ -108,12 +108,12 @@ const isNewCollar = (view: BlockView, collar: string | undefined): boolean =>
 
 const newsWords: Readonly<Record<Picked['news'][number], string>> = {
   level: 'the level',
-  place: 'the place',
-  kit: 'the kit',
-  hands: 'the hands on the leash',
+  place: 'the location',
+  kit: 'the equipment',
+  hands: 'the handler',
 }
 /** What is new of what was chosen; company says the level that it comes to. */
-export const sayNews = ({ news, level }: Picked, chosenLevel: number): string =>
+export const newsText = ({ news, level }: Picked, chosenLevel: number): string =>
   news.map((n) => (n === 'level' && level > chosenLevel ? `company, which is level ${level}` : newsWords[n])).join(', ')
 
 /** What is said of a set as somebody changed it by hand from what stood there. */

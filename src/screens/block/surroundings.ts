@@ -1,8 +1,9 @@
-import { refusedBecause, type Around, type CoachedDog } from '@/core/coach/allowed'
+import { refusedBecause, type WorkingConditions, type CoachedDog } from '@/core/coach/allowed'
 import { standIn, type BlockItem } from '@/core/block/compose'
 import { findRung, type RungPlaceInLadder } from '@/core/curriculum/lookup'
 import type { DogState } from '@/core/progress/state'
 import type { BlockView } from '@/work/page/blockView'
+import type { PlaceId } from '@/core/ids'
 
 /** Degrees and percent as somebody typed them for the set before. */
 interface Typed {
@@ -17,7 +18,7 @@ export const coachedDog = (view: BlockView): CoachedDog => ({
 })
 
 /** Where this dog can be worked now, as the page knew it, with the weather as it was typed since. */
-export function aroundHere(view: BlockView, typed?: Typed): Around {
+export function aroundHere(view: BlockView, typed?: Typed): WorkingConditions {
   const weather =
     typed?.temperatureC != null ? { temperatureC: typed.temperatureC, humidity: typed.humidity } : view.weather
   return {
@@ -37,11 +38,11 @@ export function refusedHere(
   view: BlockView,
   state: DogState,
   at: RungPlaceInLadder,
-  where: { readonly placeId: string; readonly level: number; readonly kit: string },
+  where: { readonly placeId: PlaceId; readonly level: number; readonly kit: string },
   typed?: Typed,
 ): string | undefined {
-  const around = aroundHere(view, typed)
-  const place = around.places.find((p) => p.id === where.placeId)
+  const conditions = aroundHere(view, typed)
+  const place = conditions.places.find((p) => p.id === where.placeId)
   return place
     ? refusedBecause(
         view.curriculum,
@@ -49,9 +50,9 @@ export function refusedHere(
         at,
         { place, level: where.level, kit: where.kit },
         coachedDog(view),
-        around,
+        conditions,
       )
-    : 'no such place here'
+    : 'not a location here'
 }
 
 /** A part of the block as it can be worked now, here. */

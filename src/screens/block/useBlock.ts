@@ -1,12 +1,6 @@
 'use client'
-import { startTransition, useCallback, useMemo, useState } from 'react'
-import { suggestAll, suggestFor } from '@/core/coach/suggest'
-import type { Suggestion, Suggestions } from '@/core/coach/suggestion'
-import { findCommand, findRung } from '@/core/curriculum/lookup'
-import { daysBetween } from '@/core/days'
-import { firstDays } from '@/core/dog/early'
-import { commandStanding, type CommandStanding } from '@/core/promise/standing'
-import type { DogState } from '@/core/progress/state'
+import { startTransition, useMemo, useState } from 'react'
+import { findRung } from '@/core/curriculum/lookup'
 import {
   bowlNow,
   fallingIn,
@@ -20,7 +14,8 @@ import {
 import { hasEnough, setsOf, workedParts } from '@/device/live/reduce'
 import { LiveSession, type LiveOutbox } from '@/device/live/session'
 import type { BlockView } from '@/work/page/blockView'
-import { aroundHere, coachedDog } from './surroundings'
+import { coachHere } from './coachHere'
+import type { EpochMs } from '@/core/epochMs'
 
 /**
  * A block in hand, as it is drawn. What is drawn follows what is known: after a tap the marks at once (they read
@@ -30,37 +25,7 @@ export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => numb
   const [session] = useState(() => new LiveSession(view, outbox, seedOf))
   const [live, setLive] = useState(session.known.now)
   const { curriculum } = view
-  const standingOf = useCallback(
-    (commandId: string, state: DogState): CommandStanding | undefined => {
-      const command = findCommand(curriculum, commandId)
-      return (
-        command &&
-        commandStanding(
-          curriculum,
-          command,
-          state,
-          view.promises.filter((p) => findRung(curriculum, p.rungId)?.command.id === command.id),
-        )
-      )
-    },
-    [curriculum, view.promises],
-  )
-  const suggestions = useCallback(
-    (state: DogState): Suggestions =>
-      suggestAll(
-        curriculum,
-        state,
-        view.promises,
-        coachedDog(view),
-        aroundHere(view),
-        daysBetween(view.resident.arrivesOn, view.today) <= firstDays,
-      ),
-    [curriculum, view],
-  )
-  const suggest = useCallback(
-    (commandId: string, state: DogState): Suggestion | undefined => suggestFor(suggestions(state), commandId),
-    [suggestions],
-  )
+  const coach = useMemo(() => coachHere(view), [view])
   const deeds = useMemo(() => {
     const show = () => setLive(session.known.now())
     const shown =
@@ -89,7 +54,7 @@ export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => numb
   const drawn = session.drawn(live)
   const { rungNow } = drawn
   const payAt = useMemo(() => payInHold(view, live, rungNow), [live, rungNow, view])
-  const falling = useMemo(() => fallingIn(view, live), [live, view])
+  const drop = useMemo(() => fallingIn(view, live), [live, view])
   return useMemo(
     () => ({
       ...live,
@@ -110,21 +75,19 @@ export function useBlock(view: BlockView, outbox: LiveOutbox, seedOf: () => numb
       planned: session.planned(live),
       payAt,
       payTier: drawn.payTier,
-      falling,
+      falling: drop,
       reps: setsOf(live).reduce((n, s) => n + s.reps.length, 0),
       piecesPaid: piecesPaid(live),
       /** What the dog may still eat today, kcal. */
       foodLeft: foodLeftNow(view, live),
       /** Reps of a command in this block since a moment. */
-      repsOf: (command: string, since: number) =>
+      repsOf: (command: string, since: EpochMs) =>
         setsOf(live)
           .filter((s) => findRung(curriculum, s.context.rungId)?.command.id === command)
           .reduce((n, s) => n + s.reps.filter((r) => r.fact.at > since).length, 0),
-      standingOf,
-      suggest,
-      suggestions,
+      ...coach,
     }),
-    [curriculum, deeds, drawn, falling, live, payAt, rungNow, session, standingOf, suggest, suggestions, view],
+    [coach, curriculum, deeds, drawn, drop, live, payAt, rungNow, session, view],
   )
 }
 

@@ -1,7 +1,7 @@
-import { nextOffer, offersFor, roadName, startOffered } from '@/core/coach/stuck'
-import { finishAhead, goesOnAt, wayOn } from '@/core/block/onward'
+import { nextOffer, offersFor, methodName, startOffered } from '@/core/coach/stuck'
+import { finishAhead, goesOnAt, nextAction } from '@/core/block/nextAction'
 import { findRung } from '@/core/curriculum/lookup'
-import { sayWorn } from '@/core/evidence/kit'
+import { wornText } from '@/core/evidence/kit'
 import type { BlockView } from '@/work/page/blockView'
 import { setupFor } from './setup'
 import { partNow, refusedHere } from './surroundings'
@@ -9,6 +9,7 @@ import { trialTurn } from './trialTurn'
 import type { Setup } from '@/device/live/session'
 import type { Block } from './useBlock'
 import { reachingKit } from '@/core/curriculum/reach'
+import type { PlaceId } from '@/core/ids'
 
 /** One way on from here. */
 export interface Way {
@@ -29,11 +30,12 @@ export interface Ways {
 }
 
 /** Places with another floor than this one’s, by name; undefined where nobody has said what the floors are. */
-function otherFloor(view: BlockView, placeId: string): string | undefined {
+function otherFloor(view: BlockView, placeId: PlaceId): string | undefined {
   const here = view.places.find((p) => p.id === placeId)
   const others = view.places.filter((p) => p.surface !== '' && p.surface !== here?.surface)
   if (!here || here.surface === '' || others.length === 0) return undefined
-  return `Here it is ${here.surface}. ${others.map((p) => `${p.name}: ${p.surface}`).join('; ')}. Or after a walk.`
+  const elsewhere = others.map((p) => `${p.name}: ${p.surface}`).join('; ')
+  return `The floor here is ${here.surface}. ${elsewhere}. Or after a walk.`
 }
 
 /** What may come after this set: the same again at the rung the rules say, the next part, or the end. */
@@ -51,9 +53,9 @@ export function waysOn(
     (s) => findRung(view.curriculum, s.context.rungId)?.command.id === rungNow.command.id && s.reps.length > 0,
   ).length
   const isWork = (here?.role === 'work' || !here) && !trial
-  const standing = block.standingOf(rungNow.command.id, block.judged.state)
+  const status = block.standingOf(rungNow.command.id, block.judged.state)
   const climbs = isWork
-    ? findRung(view.curriculum, goesOnAt(view.curriculum, block.verdict, standing?.runs ?? []) ?? '')
+    ? findRung(view.curriculum, goesOnAt(view.curriculum, block.verdict, status?.runs ?? []) ?? '')
     : undefined
   // Named only when it may be worked here: by age, gate, prerequisite, floor and heat, as a suggestion may.
   const same =
@@ -69,7 +71,7 @@ export function waysOn(
       : undefined
   const suggestion = isWork && !same ? block.suggest(rungNow.command.id, block.judged.state) : undefined
   const following = same ?? findRung(view.curriculum, suggestion?.rungId ?? '')
-  const again: Way | undefined = following && {
+  const repeat: Way | undefined = following && {
     name: `Next set: ${following.rung.name}`,
     go: same ? goOnHere : goOnAsSuggested,
   }
@@ -85,7 +87,7 @@ export function waysOn(
       }
     : undefined
   const finish: Way = {
-    name: items.length > 1 || block.done.length > 0 || view.command === undefined ? 'Quiet praise' : 'End the block',
+    name: items.length > 1 || block.done.length > 0 || view.command === undefined ? 'Wind down' : 'End block',
     go: end,
   }
   const turn = trial && active.context.rungId === trial.rungId ? trialTurn(trial, [...block.done, active]) : undefined
@@ -100,37 +102,37 @@ export function waysOn(
   const close: Way = {
     name: trial
       ? turn
-        ? `Next: the same on the ${sayWorn(turn.worn)}`
+        ? `Next: the same on the ${wornText(turn.worn)}`
         : 'Close: all turns are done'
       : 'Close this set',
     go: block.finish,
   }
-  const way = wayOn({
+  const way = nextAction({
     role: here?.role ?? 'work',
     // The set, not what was planned: a rung chosen in a refresher’s stead is work.
     refresher: active.context.purpose === 'refresh',
     sets,
-    mayGoOn: again !== undefined,
+    mayGoOn: repeat !== undefined,
     hasNextPart: onward !== undefined,
     hasFinish: finishAt >= 0,
     stressful: block.stressful,
     inTurns: trial !== undefined,
   })
-  const next = { again, part: onward, sure, end: finish, close }[way] ?? close
+  const next = { again: repeat, part: onward, sure, end: finish, close }[way] ?? close
   return {
     next,
     others: [
-      ...([again, onward].filter((w) => w !== undefined && w !== next) as Way[]),
+      ...([repeat, onward].filter((w) => w !== undefined && w !== next) as Way[]),
       change,
       ...(next === finish ? [] : [finish]),
     ],
     end: finish,
-    stuck: isWork ? roadsHere() : undefined,
+    stuck: isWork ? methodsHere() : undefined,
   }
 
   /** What is offered where the dog is stuck; taking one begins the set that tries it, elsewhere after a choice. */
-  function roadsHere(): Ways['stuck'] {
-    const at = findRung(view.curriculum, standing?.stuck?.rungId ?? '')
+  function methodsHere(): Ways['stuck'] {
+    const at = findRung(view.curriculum, status?.stuck?.rungId ?? '')
     const place = view.places.find((p) => p.id === active?.context.placeId)
     if (!at || !active || !here || !place) return undefined
     const offers = offersFor(view.curriculum, at.rung.id, view.tried, {
@@ -141,7 +143,7 @@ export function waysOn(
     return {
       name: at.rung.name,
       roads: [...offers.filter((o) => o === first), ...offers.filter((o) => o !== first)].map((o) => ({
-        name: roadName(o.name),
+        name: methodName(o.name),
         words: o.id === 'surroundings' ? (otherFloor(view, place.id) ?? o.words) : o.words,
         go: () => {
           block.finish()
@@ -188,8 +190,8 @@ export function waysOn(
     const place = view.places.find((p) => p.id === active?.context.placeId)
     if (!active || !here || !same || !place) return
     const { context } = active
-    const again = { ...here, rungId: same.rung.id, purpose: 'work' } as const
-    const setup = setupFor(view, again, undefined, was, undefined, block.foodLeft)
+    const repeat = { ...here, rungId: same.rung.id, purpose: 'work' } as const
+    const setup = setupFor(view, repeat, undefined, was, undefined, block.foodLeft)
     begin({
       ...setup,
       placeId: place.id,

@@ -1,22 +1,18 @@
 'use client'
 import styled from 'styled-components'
-import { DateField } from '@/ui/DateField'
 import { Disclosed } from '@/ui/Disclosed'
-import { Field } from '@/ui/Field'
-import { Wrong } from '@/ui/fieldParts'
 import { Link } from '@/ui/link'
 import { OrderedList } from '@/ui/List'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Beside, OfficePage } from '@/ui/Page'
-import { Button } from '@/ui/press'
-import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import { Why } from '@/ui/Why'
 import type { ComingRow, ComingView } from '@/work/page/coming'
 import { May } from '../shell/may'
-import { useTold } from '../useTold'
 import { Dog } from './Dog'
-import { Mind, type ChangeStay, type PauseActions } from './Mind'
+import type { FormAction } from '../form/state'
+import { StayForm } from '../StayForm'
+import { Mind, type PauseActions } from './Mind'
 
 /** Where the morning goes on from here. */
 const waysOn = [
@@ -35,7 +31,7 @@ export function Coming({
   pauses,
 }: {
   view: ComingView
-  change: ChangeStay | undefined
+  change: FormAction | undefined
   pauses: PauseActions | undefined
 }) {
   const { sayDay } = useWhen()
@@ -62,7 +58,7 @@ export function Coming({
                   {d.day === view.today ? 'Today' : sayDay(d.day)} <span>{inDays(view.days.indexOf(d))}</span>
                 </h2>
                 {d.arriving.length === 0 && d.leaving.length === 0 && (
-                  <p className="quiet">Nobody comes, nobody goes.</p>
+                  <p className="quiet">No arrivals and no departures.</p>
                 )}
                 {d.arriving.map((r) => (
                   <Arrival key={r.residencyId}>
@@ -76,14 +72,20 @@ export function Coming({
                       </span>
                       <p>
                         {d.day === view.today
-                          ? 'First evening: a light walk and rest, no training.'
+                          ? 'First evening. Take a light walk, then rest. No training yet.'
                           : 'Make the run ready.'}
                       </p>
                     </div>
                   </Arrival>
                 ))}
                 {d.leaving.map((row) => (
-                  <Leaving key={row.resident.residencyId} row={row} timeZone={view.timeZone} change={change} />
+                  <Leaving
+                    key={row.resident.residencyId}
+                    row={row}
+                    timeZone={view.timeZone}
+                    stayFields={view.stayFields}
+                    change={change}
+                  />
                 ))}
               </li>
             ))}
@@ -97,7 +99,17 @@ export function Coming({
 
 const inDays = (n: number): string => (n === 0 ? '' : n === 1 ? 'tomorrow' : `in ${n} days`)
 
-function Leaving({ row, timeZone, change }: { row: ComingRow; timeZone: string; change: ChangeStay | undefined }) {
+function Leaving({
+  row,
+  timeZone,
+  stayFields,
+  change,
+}: {
+  row: ComingRow
+  timeZone: string
+  stayFields: ComingView['stayFields']
+  change: FormAction | undefined
+}) {
   const { sayMoment, sayDay } = useWhen()
   const { resident, handoff } = row
   return (
@@ -143,39 +155,13 @@ function Leaving({ row, timeZone, change }: { row: ComingRow; timeZone: string; 
             </Why>
           )}
         </p>
-        {change && <AnotherDay row={row} change={change} />}
+        {change && (
+          <Disclosed says="Change dates" label={`Change dates: ${resident.name}`}>
+            <StayForm stay={resident} fields={stayFields} action={change} />
+          </Disclosed>
+        )}
       </div>
     </Departure>
-  )
-}
-
-/** Another day to go home on, with the reason. */
-function AnotherDay({ row, change }: { row: ComingRow; change: ChangeStay }) {
-  const { send, wrong, pending } = useTold()
-  return (
-    <Disclosed says="Change dates" label={`Change dates: ${row.resident.name}`}>
-      <Form
-        noValidate
-        onSubmit={(e) => {
-          e.preventDefault()
-          const form = new FormData(e.currentTarget)
-          send(() =>
-            change({
-              residencyId: row.resident.residencyId,
-              leavesOn: form.get('leavesOn'),
-              reason: form.get('reason'),
-            }),
-          )
-        }}
-      >
-        <DateField label="Goes home on" name="leavesOn" required defaultValue={row.resident.leavesOn} />
-        <Field label="Reason" name="reason" required maxLength={200} />
-        <Button type="submit" isPending={pending}>
-          Change the stay
-        </Button>
-      </Form>
-      <Wrong>{wrong}</Wrong>
-    </Disclosed>
   )
 }
 
@@ -230,14 +216,4 @@ const Arrival = styled.div`
 `
 const Departure = styled.div`
   ${row}
-`
-const Form = styled.form`
-  display: grid;
-  grid-template-columns: 12rem minmax(0, 1fr) auto;
-  gap: var(--s-4);
-  align-items: end;
-  margin-top: 0.4rem;
-  ${phone} {
-    grid-template-columns: minmax(0, 1fr);
-  }
 `

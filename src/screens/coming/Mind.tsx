@@ -1,24 +1,23 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 import { Choose } from '@/ui/Choose'
-import { DateField } from '@/ui/DateField'
 import { Disclosed } from '@/ui/Disclosed'
-import { Field } from '@/ui/Field'
-import { Fault, Wrong } from '@/ui/fieldParts'
+import { Fault } from '@/ui/fieldParts'
 import { Link } from '@/ui/link'
 import { List } from '@/ui/List'
-import { Button, Quiet } from '@/ui/press'
+import { Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import type { ComingView, Minding } from '@/work/page/coming'
+import type { FormAction } from '../form/state'
+import { PauseForm } from '../pause/PauseForm'
+import { StayForm } from '../StayForm'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 import { Dog } from './Dog'
 
-export type ChangeStay = (raw: unknown) => Promise<Told>
-
 export interface PauseActions {
-  readonly pause: (raw: unknown) => Promise<Told>
+  readonly pause: FormAction
   readonly resume: (raw: unknown) => Promise<Told>
   readonly vaccinated: (raw: unknown) => Promise<Told>
 }
@@ -31,7 +30,7 @@ export function Mind({
 }: {
   view: ComingView
   pauses: PauseActions | undefined
-  change: ChangeStay | undefined
+  change: FormAction | undefined
 }) {
   return (
     <section aria-labelledby="mind">
@@ -45,7 +44,7 @@ export function Mind({
           ))}
         </MindList>
       )}
-      {pauses && <PauseForm view={view} pauses={pauses} />}
+      {pauses && <AnyPause view={view} pause={pauses.pause} />}
       {change && <AnyStay view={view} change={change} />}
     </section>
   )
@@ -53,7 +52,7 @@ export function Mind({
 
 function MindRow({ mind: m, pauses }: { mind: Minding; pauses: PauseActions | undefined }) {
   const { sayDay } = useWhen()
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const id = m.resident.residencyId
   return (
     <li>
@@ -112,82 +111,34 @@ function MindRow({ mind: m, pauses }: { mind: Minding; pauses: PauseActions | un
 }
 
 /** Another day of going home for any dog that is here, today included. */
-function AnyStay({ view, change }: { view: ComingView; change: ChangeStay }) {
+function AnyStay({ view, change }: { view: ComingView; change: FormAction }) {
   const { sayDay } = useWhen()
-  const { send, wrong, pending } = useTold()
   const [dog, setDog] = useState<string | null>(null)
-  const was = view.stays.find((s) => s.id === dog)
+  const stay = view.stays.find((s) => s.residencyId === dog)
   return (
-    <Disclosed says="Make a residency longer, shorter, or end it today">
-      <PauseFields
-        key={dog}
-        noValidate
-        onSubmit={(e) => {
-          e.preventDefault()
-          const form = new FormData(e.currentTarget)
-          send(
-            () =>
-              change({
-                residencyId: dog,
-                leavesOn: form.get('leavesOn'),
-                reason: form.get('reason'),
-                was: was?.leavesOn,
-              }),
-            () => setDog(null),
-          )
-        }}
-      >
-        <Choose
-          label="Dog"
-          value={dog}
-          onChange={setDog}
-          choices={view.stays.map((s) => ({ id: s.id, name: s.name, note: `goes home ${sayDay(s.leavesOn)}` }))}
-        />
-        <DateField label="Goes home on" name="leavesOn" required plain defaultValue={was?.leavesOn} />
-        <Field label="Reason" name="reason" required plain maxLength={200} />
-        <Button type="submit" isPending={pending} isDisabled={dog === null}>
-          Change it
-        </Button>
-      </PauseFields>
-      <Wrong>{wrong}</Wrong>
+    <Disclosed says="Make a residency longer or shorter, or end it today">
+      <Choose
+        label="Dog"
+        value={dog}
+        onChange={setDog}
+        choices={view.stays.map((s) => ({
+          id: s.residencyId,
+          name: s.name,
+          note: `goes home ${sayDay(s.leavesOn)}`,
+        }))}
+      />
+      {stay && <StayForm stay={stay} fields={view.stayFields} action={change} />}
     </Disclosed>
   )
 }
 
-function PauseForm({ view, pauses }: { view: ComingView; pauses: PauseActions }) {
-  const { send, wrong, pending } = useTold()
+function AnyPause({ view, pause }: { view: ComingView; pause: FormAction }) {
   const [dog, setDog] = useState<string | null>(null)
-  const [why, setWhy] = useState('sick')
+  const chosen = view.residents.find((r) => r.id === dog)
   return (
     <Disclosed says="Pause a dog’s training">
-      <PauseFields
-        noValidate
-        onSubmit={(e) => {
-          e.preventDefault()
-          const form = new FormData(e.currentTarget)
-          send(
-            () => pauses.pause({ residencyId: dog, why, note: form.get('note') ?? '' }),
-            () => setDog(null),
-          )
-        }}
-      >
-        <Choose label="Dog" value={dog} onChange={setDog} choices={view.residents} />
-        <Choose
-          label="Why"
-          value={why}
-          onChange={setWhy}
-          choices={[
-            { id: 'sick', name: 'sick', note: 'pain, lameness, vomiting, collapse, heat: the vet' },
-            { id: 'in season', name: 'in season' },
-            { id: 'other', name: 'other' },
-          ]}
-        />
-        <Field label="Note" name="note" plain maxLength={160} />
-        <Button type="submit" isPending={pending} isDisabled={dog === null}>
-          Pause training
-        </Button>
-      </PauseFields>
-      <Wrong>{wrong}</Wrong>
+      <Choose label="Dog" value={dog} onChange={setDog} choices={view.residents} />
+      {chosen && <PauseForm residencyId={chosen.id} fields={view.pauseFields} action={pause} />}
     </Disclosed>
   )
 }
@@ -209,15 +160,5 @@ const MindList = styled(List)`
     li {
       grid-template-columns: minmax(0, 1fr);
     }
-  }
-`
-const PauseFields = styled.form`
-  display: grid;
-  grid-template-columns: 12rem 10rem minmax(0, 1fr) auto;
-  gap: var(--s-4);
-  align-items: end;
-  margin-top: 0.4rem;
-  ${phone} {
-    grid-template-columns: minmax(0, 1fr);
   }
 `

@@ -1,5 +1,5 @@
 'use client'
-import { statusLabels } from '@/core/views/labels'
+import { statusFlags, statusLabels } from '@/core/views/labels'
 import styled from 'styled-components'
 import { promptLevels } from '@/core/curriculum/types'
 import { Line } from '@/ui/Line'
@@ -31,9 +31,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
   const levels = promptLevels.filter(
     (p, i) => p === 'none' || evidence?.help.slice(-10).some((d) => (d.reps[i] ?? 0) > 0),
   )
-  const flags = [command.stuck ? 'stuck' : '', command.stale && command.word !== 'slipping' ? 'stale' : ''].filter(
-    Boolean,
-  )
+  const flags = statusFlags({ ...command, stuck: command.stuck !== '' })
   return (
     <Page>
       <PageHead>
@@ -66,7 +64,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
             {command.figures && ` ${command.figures}`}
             {flags.length > 0 && `, ${flags.join(', ')}`}
           </b>{' '}
-          <span>{view.shut ? `Shut: ${view.shut}.` : command.next}</span>{' '}
+          <span>{view.shut ? `Locked: ${view.shut}.` : command.next}</span>{' '}
           <Why>
             {view.next?.reasons.map((r) => (
               <p key={r}>{r}</p>
@@ -74,7 +72,9 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
             {command.stuck && <p>{command.stuck}</p>}
             <p>
               {command.memory}{' '}
-              {view.forgetting.from === 'own' ? 'Half-lives are this kennel’s own.' : 'Half-lives are the house’s.'}
+              {view.forgetting.from === 'own'
+                ? 'Half-lives are this kennel’s own.'
+                : 'Half-lives are the kennel default.'}
             </p>
             {command.promise?.lines.map((l) => (
               <p key={l.text}>
@@ -83,7 +83,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
             ))}
           </Why>
         </div>
-        {view.caution && <p className="mind">Mind: {view.caution}</p>}
+        {view.caution && <p className="mind">Caution: {view.caution}</p>}
       </Strung>
       {evidence && <Counts evidence={evidence} />}
       {view.pace && <PaceLine name={command.name} pace={view.pace} />}
@@ -119,12 +119,12 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
           ]}
           days={evidence.help}
           cells={(d) => {
-            const said = d.reps.reduce((a, b) => a + b, 0)
-            const free = (d.reps[0] ?? 0) / Math.max(1, said)
+            const reps = d.reps.reduce((a, b) => a + b, 0)
+            const free = (d.reps[0] ?? 0) / Math.max(1, reps)
             return [
               ...levels.map((p) => d.reps[promptLevels.indexOf(p)] || ''),
               d.notSaid || '',
-              said === 0 ? (
+              reps === 0 ? (
                 ''
               ) : (
                 <Share key="free" of={free}>
@@ -141,7 +141,7 @@ export function CommandPage({ view, logTried }: { view: View; logTried: (raw: un
   )
 }
 
-/** What was measured beside how reps came off, day by day: a column for each thing that anybody measured. */
+/** What was measured beside how reps went, day by day: a column for each thing that anybody measured. */
 function LookedDays({ days }: { days: NonNullable<View['evidence']>['looked']['days'] }) {
   const columns = (
     [

@@ -2,11 +2,12 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 import { kits } from '@/core/curriculum/types'
-import { sayWorn } from '@/core/evidence/kit'
+import { wornText } from '@/core/evidence/kit'
 import { Choose } from '@/ui/Choose'
 import { ButtonLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { useMeasures } from '@/ui/ways'
+import type { ResidencyId } from '@/core/ids'
 
 interface Side {
   readonly kit: string
@@ -21,7 +22,7 @@ export function CompareKit({
   rungs,
   collars,
 }: {
-  residencyId: string
+  residencyId: ResidencyId
   command: string
   rungs: readonly { readonly id: string; readonly name: string }[]
   /** What this house puts on this dog. */
@@ -40,12 +41,12 @@ export function CompareKit({
     ...sides.map(({ kit }) => ['kit', kit]),
     ...sides.map(({ collar }) => ['collar', collar]),
   ])
-  const alike = sayWorn(sides[0]) === sayWorn(sides[1])
+  const alike = wornText(sides[0]) === wornText(sides[1])
   return (
     <>
       <p>
-        What works on one piece of kit only is not trained: the same rung on both, two sets each in turns, nothing else
-        changed.
+        What works on one piece of equipment only is not trained. Work the same rung on both, two sets each in turns,
+        and change nothing else.
       </p>
       <Row>
         <Choose label="Rung" value={rung} onChange={setRung} choices={rungs} />

@@ -6,7 +6,7 @@ import { Why } from '@/ui/Why'
 import type { CommandPage as View } from '@/work/page/command'
 
 /** How the latency moves, in seconds a day. */
-const sayTrend = (perDay: number) =>
+const trendText = (perDay: number) =>
   `${perDay < -0.005 ? 'falling' : perDay > 0.005 ? 'rising' : 'level'} ${Math.abs(perDay).toFixed(2)} s a day`
 
 /** What the counts of a command say at its rung in hand. */
@@ -32,7 +32,7 @@ export function Counts({ evidence }: { evidence: NonNullable<View['evidence']> }
           {evidence.latency ? (
             <>
               <b>{evidence.latency.medianSeconds.toFixed(1)} s</b> median of {evidence.latency.measured}
-              {evidence.latency.trendPerDay !== undefined && `; ${sayTrend(evidence.latency.trendPerDay)}`}
+              {evidence.latency.trendPerDay !== undefined && `; ${trendText(evidence.latency.trendPerDay)}`}
             </>
           ) : (
             'not measured'
@@ -52,7 +52,7 @@ export function Counts({ evidence }: { evidence: NonNullable<View['evidence']> }
       </div>
       {evidence.called.length > 0 && (
         <div>
-          <dt>When called it was</dt>
+          <dt>When called the dog was</dt>
           <dd>
             {evidence.called.map((c) => (
               <span key={c.attention} className="part">
@@ -68,7 +68,7 @@ export function Counts({ evidence }: { evidence: NonNullable<View['evidence']> }
         <div>
           <dt>Beyond a gate</dt>
           <dd>
-            <b>{evidence.beyond}</b> reps kept, which moved nothing
+            <b>{evidence.beyond}</b> reps saved, not counted
           </dd>
         </div>
       )}
@@ -96,7 +96,7 @@ function Handled({ handling: h }: { handling: Handling }) {
       )}
       {(h.offPlan.reps > 0 || h.slips.reps > 0) && (
         <div>
-          <dt>Pay</dt>
+          <dt>Rewards</dt>
           <dd>
             {[
               h.offPlan.reps > 0 ? `${h.offPlan.reps} of ${h.offPlan.of} clean not as planned` : '',
@@ -140,7 +140,7 @@ function LookedAt({ looked: { suspects, shares, measures } }: Pick<NonNullable<V
         <div>
           <dt>What misses share</dt>
           <dd>
-            {suspects.length > 0 ? words(suspects.join(' ')) : 'nothing plain yet'}{' '}
+            {suspects.length > 0 ? words(suspects.join(' ')) : 'nothing clear yet'}{' '}
             <Why label="what was seen">
               {shares.map((s) => (
                 <p key={`${s.field} ${s.value}`}>

@@ -22,8 +22,8 @@ export function GridTable({
         <caption>
           {many && `${grid.runName}. `}
           {grid.promisedName}
-          {grid.promisedLevel === undefined ? ', the highest held' : ', promised'}. {grid.needs} A held cell covers
-          lower levels in the same place, never another place.
+          {grid.promisedLevel === undefined ? ', the highest mastered' : ', promised'}. {grid.needs} A mastered cell
+          covers lower levels in the same location, never another location.
         </caption>
         <thead>
           <tr>
@@ -59,7 +59,7 @@ function Cell({ cell }: { cell: GridCell }) {
   return (
     <td data-state={state}>
       {cell.held ? (
-        <b>held</b>
+        <b>mastered</b>
       ) : cell.days > 0 ? (
         <b>1 of 2 days</b>
       ) : cell.total > 0 ? (
@@ -77,7 +77,7 @@ function Cell({ cell }: { cell: GridCell }) {
           {cell.nextRung && <p>Next here: {cell.nextRung}, by the relax rule.</p>}
           {cell.hands.length > 0 && (
             <p>
-              On the leash: {cell.hands.join(', ')}. Kit: <Said>{cell.kits.join(', ')}</Said>.
+              Handlers: {cell.hands.join(', ')}. Equipment: <Said>{cell.kits.join(', ')}</Said>.
             </p>
           )}
         </Why>
@@ -85,7 +85,7 @@ function Cell({ cell }: { cell: GridCell }) {
       {cell.held && (
         <Why label="who">
           <p>
-            On the leash: {cell.hands.join(', ') || 'see a harder cell of this place'}. Kit:{' '}
+            Handlers: {cell.hands.join(', ') || 'see a harder cell of this location'}. Equipment:{' '}
             <Said>{cell.kits.join(', ') || '–'}</Said>.
           </p>
         </Why>

@@ -21,7 +21,7 @@ export function Kits({ view }: { view: View }) {
       {view.kits.slice(0, 3).map((k) => (
         <Across
           key={`${k.rungId} ${k.a.kit} ${k.b.kit}`}
-          label={`Kit at ${k.rungName}: ${measures.words(k.a.kit)} and ${measures.words(k.b.kit)}`}
+          label={`Equipment at ${k.rungName}: ${measures.words(k.a.kit)} and ${measures.words(k.b.kit)}`}
         >
           <KitTable>
             <caption>
@@ -29,11 +29,11 @@ export function Kits({ view }: { view: View }) {
               {Math.round(k.difference.low * 100)} to {Math.round(k.difference.high * 100)}.{' '}
               {k.alternating
                 ? 'The sets took turns.'
-                : 'The sets did not take turns: tiredness and heat may speak here.'}
+                : 'The sets did not take turns: tiredness or heat may play a part.'}
             </caption>
             <thead>
               <tr>
-                <th scope="col">Kit</th>
+                <th scope="col">Equipment</th>
                 <th scope="col">Clean</th>
                 <th scope="col">Interval</th>
                 <th scope="col">Sets</th>

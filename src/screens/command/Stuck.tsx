@@ -32,15 +32,15 @@ export function Stuck({
   const [pending, start] = useTransition()
   const send = () => {
     start(async () => {
-      const told = await log({ residencyId: view.resident.residencyId, rungId: stuck.rungId, what, went, note })
-      setWrong(told.ok ? '' : told.reason)
-      if (told.ok) setNote('')
+      const answer = await log({ residencyId: view.resident.residencyId, rungId: stuck.rungId, what, went, note })
+      setWrong(answer.ok ? '' : answer.reason)
+      if (answer.ok) setNote('')
     })
   }
   return (
     <Box aria-labelledby="stuck">
-      <h2 id="stuck">Stuck at {stuck.rungName}</h2>
-      <p>{view.command.stuck} Try, in this order:</p>
+      <h2 id="stuck">What to try</h2>
+      <p>{view.command.stuck} Try these in order:</p>
       <ol>
         {stuck.offers.map((o) => (
           <li key={o.id} data-first={o.id === stuck.first}>

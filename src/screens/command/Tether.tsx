@@ -13,7 +13,7 @@ export function Tether({ tether }: { tether: NonNullable<CommandPage['tether']> 
     <section aria-labelledby="tether">
       <h2 id="tether">On the tether</h2>
       {tether.days.length === 0 ? (
-        <p>No minute with its interval yet. It is paid as fast as it chews, then further and further apart.</p>
+        <p>No minute recorded yet. Reward as fast as the dog chews, then further and further apart.</p>
       ) : (
         <>
           <p>Longest calm interval, seconds, by day; below it, minutes calm of all.</p>

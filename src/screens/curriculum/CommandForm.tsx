@@ -8,7 +8,7 @@ import { Text } from './RungForm'
 
 type CommandFile = CurriculumFile['commands'][number]
 
-/** What holds for a command as a whole; its other roads as “name: words”, a line each. */
+/** What holds for a command as a whole; its other methods as “name: words”, a line each. */
 export function CommandForm({ command, onChange }: { command: CommandFile; onChange: (next: CommandFile) => void }) {
   const roads = (text: string): CommandFile['roads'] =>
     text.split(/;\s*/).flatMap((part) => {
@@ -118,7 +118,7 @@ export function CommandForm({ command, onChange }: { command: CommandFile; onCha
       </div>
       <div className="wide">
         <Text
-          label="Other roads when stuck, as name: words; name: words"
+          label="Other methods when stuck, as name: words; name: words"
           value={command.roads.map((r) => `${r.name}: ${r.words}`).join('; ')}
           onChange={(text) => {
             onChange({ ...command, roads: roads(text) })

@@ -1,8 +1,9 @@
 'use client'
 import { useRouter } from 'next/navigation'
-import { useMemo, useRef, useState, useTransition } from 'react'
+import { useMemo, useReducer, useRef, useTransition, type Dispatch } from 'react'
 import styled from 'styled-components'
-import { copied, moved, placeOf, rungOf, stepped, without, withRungs } from '@/core/curriculum/edit'
+import { lookedAt, openDraft, reduceDraft, type DraftAction, type DraftState } from '@/core/curriculum/draft'
+import { rungOf } from '@/core/curriculum/edit'
 import { checkCurriculum, readCurriculum, toFile } from '@/core/curriculum/read'
 import type { CurriculumFile, RungFile } from '@/core/curriculum/schema'
 import type { CurriculumFault } from '@/core/curriculum/validate'
@@ -11,7 +12,7 @@ import { Disclosed } from '@/ui/Disclosed'
 import { Button, ButtonLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { WidePage, PageHead } from '@/ui/Page'
-import type { DraftKept, Published } from '@/work/do/curriculum'
+import type { DraftKept, Published } from '@/work/actions/curriculum'
 import type { DraftPage } from '@/work/page/curriculum'
 import type { Told } from '../told'
 import { CommandForm } from './CommandForm'
@@ -25,108 +26,40 @@ export interface EditorActions {
   readonly discard: () => Promise<Told>
 }
 
-type File = CurriculumFile
-type CommandFile = File['commands'][number]
+type CommandFile = CurriculumFile['commands'][number]
 
 /** The draft of the curriculum: rungs in order, each with its form, and what is wrong with the whole. */
 export function Editor({ page, actions }: { page: DraftPage; actions: EditorActions }) {
   const router = useRouter()
-  const [file, setFile] = useState<File>(page.file)
-  const [revision, setRevision] = useState(page.revision)
-  const [saved, setSaved] = useState(true)
-  const [commandId, setCommand] = useState(file.commands[0]?.id ?? '')
-  const [runId, setRun] = useState(file.commands[0]?.runs[0]?.id ?? '')
-  const [rungId, setRung] = useState(file.commands[0]?.runs[0]?.rungs[0]?.id ?? '')
-  const [told, setTold] = useState('')
-  const [wrong, setWrong] = useState<readonly CurriculumFault[]>([])
+  const [draft, act] = useReducer(reduceDraft, page, (p) => openDraft(p.file, p.revision))
   const [pending, start] = useTransition()
-  const picker = useRef<HTMLInputElement>(null)
+  const { file } = draft
   const checked = useMemo(() => checkCurriculum(file), [file])
   const faults = checked.ok ? [] : checked.faults
-  const command = file.commands.find((c) => c.id === commandId) ?? file.commands[0]
-  const run = command?.runs.find((r) => r.id === runId) ?? command?.runs[0]
-  const rung = run?.rungs.find((r) => r.id === rungId) ?? run?.rungs[0]
+  const { command, run, rung } = lookedAt(draft)
+  const goTo = (id: string) => act({ do: 'go to fault', id })
 
-  const drop = (then: () => void) => {
+  const drop = (then: () => void) =>
     start(async () => {
       const done = await actions.discard()
       if (done.ok) then()
-      else setTold(done.reason)
+      else act({ do: 'say', text: done.reason })
     })
-  }
-  const change = (next: File) => {
-    setFile(next)
-    setSaved(false)
-    setTold('')
-  }
-  const changeRungs = (to: (rungs: readonly RungFile[]) => readonly RungFile[]) => {
-    if (command && run) change(withRungs(file, { command: command.id, run: run.id }, to))
-  }
-  const step = (by: 1 | -1) => {
-    if (rung) changeRungs((rungs) => stepped(rungs, rung.id, by))
-  }
-  const addRung = () => {
-    if (!rung || !run) return
-    const [rungs, id] = copied(run.rungs, rung)
-    changeRungs(() => rungs)
-    setRung(id)
-  }
-  const removeRung = () => {
-    const left = rung && run && without(run.rungs, rung.id)
-    if (!left) return
-    changeRungs(() => left[0])
-    setRung(left[1])
-    setTold(`“${rung.name}” is out of the draft. Undo by discarding the draft or loading the saved one.`)
-  }
-  const goTo = (where: string) => {
-    const id = rungOf(where)
-    const place = placeOf(file, id)
-    if (!place) return
-    setCommand(place.command)
-    setRun(place.run)
-    setRung(id)
-  }
-  const save = () => {
+  const save = () =>
     start(async () => {
-      const kept = await actions.save({ text: JSON.stringify(file), revision })
-      setRevision(kept.ok ? kept.revision : revision)
-      setSaved(kept.ok)
-      setTold(kept.ok ? 'Draft saved.' : kept.reason)
+      const done = await actions.save({ text: JSON.stringify(file), revision: draft.revision })
+      act(done.ok ? { do: 'saved', file, revision: done.revision } : { do: 'say', text: done.reason })
     })
-  }
-  const publish = () => {
+  const publish = () =>
     start(async () => {
       const done = await actions.publish({ text: JSON.stringify(file) })
       if (done.ok) router.push('/curriculum')
-      else setWrong(done.faults)
+      else act({ do: 'refuse publishing', faults: done.faults })
     })
-  }
-  const importFile = (chosen: Blob) => {
-    void chosen.text().then((text) => {
-      const read = readCurriculum(text)
-      if (!read.ok) {
-        setWrong(read.faults)
-        setTold('The file was refused whole; the draft is as it was.')
-        return
-      }
-      setWrong([])
-      change(toFile(read.curriculum))
-      setTold('The file was taken into the draft. Save or publish it to keep it.')
-    })
-  }
   if (!command || !run || !rung)
     return (
       <p>
-        This draft has no rungs.{' '}
-        <Quiet
-          onPress={() => {
-            drop(() => {
-              router.refresh()
-            })
-          }}
-        >
-          Discard it
-        </Quiet>
+        This draft has no rungs. <Quiet onPress={() => drop(() => router.refresh())}>Discard it</Quiet>
       </p>
     )
   return (
@@ -135,49 +68,23 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
         <div>
           <h1>Curriculum draft</h1>
           <p>
-            From {page.basedOn}. Published, it becomes the kennel’s next version: new residencies begin on it, others
-            keep theirs until somebody moves them.
+            From {page.basedOn}. Once published, it is the kennel’s next version. New residencies begin on it. Others
+            keep theirs until someone moves them.
           </p>
         </div>
         <Tools>
-          <Button isPending={pending} isDisabled={saved} onPress={save}>
-            {saved ? 'Saved' : 'Save draft'}
+          <Button isPending={pending} isDisabled={draft.saved} onPress={save}>
+            {draft.saved ? 'Saved' : 'Save draft'}
           </Button>
-          <Button
-            onPress={() => {
-              picker.current?.click()
-            }}
-          >
-            Import JSON
-          </Button>
-          <input
-            ref={picker}
-            type="file"
-            accept="application/json,.json"
-            hidden
-            aria-label="Curriculum file"
-            onChange={(e) => {
-              const chosen = e.target.files?.[0]
-              if (chosen) importFile(chosen)
-              e.target.value = ''
-            }}
-          />
-          <Button
-            onPress={() => {
-              drop(() => {
-                window.location.assign('/curriculum')
-              })
-            }}
-          >
-            Discard draft
-          </Button>
-          <ButtonLink href="/curriculum">Read it</ButtonLink>
+          <Import act={act} />
+          <Button onPress={() => drop(() => window.location.assign('/curriculum'))}>Discard draft</Button>
+          <ButtonLink href="/curriculum">Preview</ButtonLink>
         </Tools>
       </PageHead>
       <p role="status" className="told">
-        {told}
+        {draft.said}
       </p>
-      {wrong.length > 0 && <Faults faults={wrong} title="Refused" onGo={goTo} />}
+      {draft.refused.length > 0 && <Faults faults={draft.refused} title="Refused" onGo={goTo} />}
       {faults.length > 0 ? (
         <Faults
           faults={faults}
@@ -185,7 +92,7 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
           onGo={goTo}
         />
       ) : (
-        <p className="fine">Nothing is wrong with it.</p>
+        <p className="fine">No faults found.</p>
       )}
       <Publish>
         <Button $now isPending={pending} isDisabled={faults.length > 0} onPress={publish}>
@@ -193,68 +100,13 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
         </Button>
       </Publish>
       <Columns>
+        <Ladder draft={draft} faults={faults} act={act} command={command} run={run} rung={rung} />
         <div>
-          <Pick>
-            <Choose
-              label="Command"
-              value={command.id}
-              onChange={(id) => {
-                setCommand(id)
-                const c: CommandFile | undefined = file.commands.find((x) => x.id === id)
-                setRun(c?.runs[0]?.id ?? '')
-                setRung(c?.runs[0]?.rungs[0]?.id ?? '')
-              }}
-              choices={file.commands.map((c) => ({ id: c.id, name: c.name }))}
-            />
-            {command.runs.length > 1 && (
-              <Choose
-                label="Run"
-                value={run.id}
-                onChange={(id) => {
-                  setRun(id)
-                  setRung(command.runs.find((r) => r.id === id)?.rungs[0]?.id ?? '')
-                }}
-                choices={command.runs.map((r) => ({ id: r.id, name: r.name }))}
-              />
-            )}
-          </Pick>
-          <Rungs
-            name={command.name}
-            rungs={run.rungs}
-            chosen={rung.id}
-            faulty={new Set(faults.map((f) => rungOf(f.where)))}
-            onChoose={setRung}
-            onMove={(ids, target, after) => changeRungs((rungs) => moved(rungs, ids, target, after))}
-          />
-          <Tools>
-            <Button
-              onPress={() => {
-                step(-1)
-              }}
-            >
-              Up
-            </Button>
-            <Button
-              onPress={() => {
-                step(1)
-              }}
-            >
-              Down
-            </Button>
-            <Button onPress={addRung}>New rung after it</Button>
-            <Button isDisabled={run.rungs.length < 2} onPress={removeRung}>
-              Take it out
-            </Button>
-          </Tools>
-        </div>
-        <div>
-          <Disclosed says="The command: cue, signal, faults, cautions, other roads">
+          <Disclosed says="The command: cue, signal, faults, cautions, other methods">
             <CommandForm
               key={command.id}
               command={command}
-              onChange={(next) => {
-                change({ ...file, commands: file.commands.map((c) => (c.id === command.id ? next : c)) })
-              }}
+              onChange={(next) => act({ do: 'write command', command: next })}
             />
           </Disclosed>
           <RungForm
@@ -265,14 +117,91 @@ export function Editor({ page, actions }: { page: DraftPage; actions: EditorActi
               c.runs.flatMap((r) => r.rungs.map((g) => ({ id: g.id, name: `${c.name}: ${g.name}` }))),
             )}
             faults={faults.filter((f) => rungOf(f.where) === rung.id)}
-            onChange={(next) => {
-              changeRungs((rungs) => rungs.map((r) => (r.id === rung.id ? next : r)))
-              if (next.id !== rung.id) setRung(next.id)
-            }}
+            onChange={(next) => act({ do: 'write rung', rung: next })}
           />
         </div>
       </Columns>
     </Page>
+  )
+}
+
+/** Takes a curriculum file into the draft, whole or not at all. */
+function Import({ act }: { act: Dispatch<DraftAction> }) {
+  const picker = useRef<HTMLInputElement>(null)
+  const take = async (chosen: Blob) => {
+    const read = readCurriculum(await chosen.text())
+    act(read.ok ? { do: 'take in', file: toFile(read.curriculum) } : { do: 'refuse file', faults: read.faults })
+  }
+  return (
+    <>
+      <Button onPress={() => picker.current?.click()}>Import JSON</Button>
+      <input
+        ref={picker}
+        type="file"
+        accept="application/json,.json"
+        hidden
+        aria-label="Curriculum file"
+        onChange={(e) => {
+          const chosen = e.target.files?.[0]
+          if (chosen) void take(chosen)
+          e.target.value = ''
+        }}
+      />
+    </>
+  )
+}
+
+/** Which ladder is looked at, and its rungs in order. */
+function Ladder({
+  draft: { file },
+  faults,
+  act,
+  command,
+  run,
+  rung,
+}: {
+  draft: DraftState
+  faults: readonly CurriculumFault[]
+  act: Dispatch<DraftAction>
+  command: CommandFile
+  run: CommandFile['runs'][number]
+  rung: RungFile
+}) {
+  return (
+    <div>
+      <Pick>
+        <Choose
+          label="Command"
+          value={command.id}
+          onChange={(id) => act({ do: 'choose command', id })}
+          choices={file.commands.map((c) => ({ id: c.id, name: c.name }))}
+        />
+        {command.runs.length > 1 && (
+          <Choose
+            label="Ladder"
+            value={run.id}
+            onChange={(id) => act({ do: 'choose ladder', id })}
+            choices={command.runs.map((r) => ({ id: r.id, name: r.name }))}
+          />
+        )}
+      </Pick>
+      <Rungs
+        name={command.name}
+        rungs={run.rungs}
+        chosen={rung.id}
+        faulty={new Set(faults.map((f) => rungOf(f.where)))}
+        onChoose={(id) => act({ do: 'choose rung', id })}
+        onMove={(ids, target, after) => act({ do: 'move rungs', ids, target, after })}
+      />
+      <Tools>
+        <Button onPress={() => act({ do: 'step rung', by: -1 })}>Up</Button>
+        <Button onPress={() => act({ do: 'step rung', by: 1 })}>Down</Button>
+        <Button onPress={() => act({ do: 'add rung' })}>Add rung below</Button>
+        <Button isDisabled={run.rungs.length < 2} onPress={() => act({ do: 'remove rung' })}>
+          Remove rung
+        </Button>
+      </Tools>
+    </div>
   )
 }
 

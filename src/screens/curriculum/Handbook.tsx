@@ -9,7 +9,7 @@ import styled from 'styled-components'
 import { graphOf } from '@/core/curriculum/graph'
 import { allNeeds, findRung, gateOf } from '@/core/curriculum/lookup'
 import type { Command, Curriculum, Rung } from '@/core/curriculum/types'
-import { sayRule } from '@/core/rule/rule'
+import { ruleText } from '@/core/rule/rule'
 import { levelWords } from '@/core/views/grid'
 import { Button, ButtonLink, FileLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
@@ -18,7 +18,7 @@ import type { CurriculumPage } from '@/work/page/curriculum'
 import { Graph } from './Graph'
 import { May } from '../shell/may'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 import { Fault } from '@/ui/fieldParts'
 import { WidePage, PageHead } from '@/ui/Page'
 
@@ -32,7 +32,7 @@ export function Handbook({
   timeZone: string
   restore: () => Promise<Told>
 }) {
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const { sayMoment } = useWhen()
   const { curriculum } = page
   const extras = curriculum.commands.filter((c) => c.extra === true)
@@ -49,12 +49,12 @@ export function Handbook({
           </p>
         </div>
         <Tools>
-          <ButtonLink href="/timing">Practise the mark</ButtonLink>
+          <ButtonLink href="/timing">Practice the mark</ButtonLink>
           <May to="/curriculum/edit">
             <ButtonLink href="/curriculum/edit">{page.draft ? 'Go on with the draft' : 'Edit'}</ButtonLink>
             {page.discardedAt !== undefined && (
               <Quiet isPending={pending} onPress={() => send(restore)}>
-                Take back the draft of {sayMoment(page.discardedAt, timeZone)}
+                Restore the draft of {sayMoment(page.discardedAt, timeZone)}
               </Quiet>
             )}
             {wrong !== '' && <Fault>{wrong}</Fault>}
@@ -78,6 +78,7 @@ export function Handbook({
         ))}
         <a href="#prerequisites">Prerequisites</a>
         <a href="#levels">Levels</a>
+        {page.own.length > 0 && <a href="#own">Texts of this kennel</a>}
         <a href="#versions">Versions</a>
       </Contents>
       {curriculum.commands.map((c) => (
@@ -96,10 +97,26 @@ export function Handbook({
         </ol>
         <p>
           Within a level the distance to the distraction shrinks: <Said>over 15 m, 5–15 m, under 5 m</Said>. Something
-          new begins easier: a new level or place at a third of the duration and half the distance that is held, new kit
-          or hands at half the duration; one passed set takes the next step, a miss goes back one.
+          new begins easier: a new level or location at a third of the duration and half the distance that is mastered,
+          new equipment or a new handler at half the duration. One passed set takes the next step; a miss goes back one.
         </p>
       </section>
+      {page.own.length > 0 && (
+        <section aria-labelledby="own">
+          <h2 id="own">Texts of this kennel</h2>
+          <p>
+            Your house wrote {page.own.length === 1 ? 'this text' : `these ${page.own.length} texts`}. Kibou leaves them
+            as they are. Read them again where the shipped wording around them is new.
+          </p>
+          <ul>
+            {page.own.map(({ where, text }) => (
+              <li key={`${where} ${text}`}>
+                {where}: “{text}”
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <section aria-labelledby="versions">
         <h2 id="versions">Versions</h2>
         <ul>
@@ -111,7 +128,8 @@ export function Handbook({
               {v.madeAt > 0
                 ? `, ${sayMoment(v.madeAt, timeZone)}${v.madeBy ? `, ${v.madeBy}` : ''}`
                 : ', shipped with Kibou'}
-              ; {v.residents} {v.residents === 1 ? 'residency' : 'residencies'} begun on it
+              {v.wordsOnly && ', only the wording is new'}; {v.residents}{' '}
+              {v.residents === 1 ? 'residency' : 'residencies'} begun on it
             </li>
           ))}
         </ul>
@@ -125,7 +143,7 @@ function Chapter({ command, curriculum }: { command: Command; curriculum: Curric
     <Article aria-labelledby={command.id}>
       <h2 id={command.id}>{command.name}</h2>
       <p className="purpose">{command.purpose}</p>
-      {command.extra === true && <p className="mind">Switched off: a dog has it once it is promised.</p>}
+      {command.extra === true && <p className="mind">Switched off: a dog gets it once it is promised.</p>}
       <dl>
         <div>
           <dt>Cue</dt>
@@ -140,12 +158,12 @@ function Chapter({ command, curriculum }: { command: Command; curriculum: Curric
           <dd>{command.faults.join(', ')}</dd>
         </div>
       </dl>
-      {command.caution && <p className="mind">Mind: {command.caution}</p>}
-      {command.runs.map((run) => (
-        <div key={run.id}>
-          {command.runs.length > 1 && <h3>{run.name}</h3>}
+      {command.caution && <p className="mind">Caution: {command.caution}</p>}
+      {command.runs.map((ladder) => (
+        <div key={ladder.id}>
+          {command.runs.length > 1 && <h3>{ladder.name}</h3>}
           <ol>
-            {run.rungs.map((rung) => (
+            {ladder.rungs.map((rung) => (
               <RungLine key={rung.id} rung={rung} command={command} curriculum={curriculum} />
             ))}
           </ol>
@@ -154,12 +172,12 @@ function Chapter({ command, curriculum }: { command: Command; curriculum: Curric
       {command.quota && (
         <p className="roads">
           A number to reach: {command.quota.reps} in {command.quota.days} days, about{' '}
-          {Math.round(command.quota.reps / command.quota.days)} a day; small things count.
+          {Math.round(command.quota.reps / command.quota.days)} a day; quick logs count.
         </p>
       )}
       {command.roads.length > 0 && (
         <p className="roads">
-          Stuck? Other roads: {command.roads.map((r) => `${r.name.toLowerCase()} (${r.words})`).join('; ')}.
+          Stuck? Other methods: {command.roads.map((r) => `${r.name.toLowerCase()} (${r.words})`).join('; ')}.
         </p>
       )}
     </Article>
@@ -195,18 +213,18 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
         . Help: {rung.criterion.help === 'none' ? 'none' : rung.criterion.help.replace('-', ' ')}.
       </span>
       <span className="rule">
-        {sayRule(rung.rule)}
+        {ruleText(rung.rule)}
         <small>{rung.setReps} to a set</small>
       </span>
       <span className="say">
-        <i>Say</i> {inWords(rung.say, command)} <i>Pay</i> {rung.payWhere}
+        <i>Say</i> {inWords(rung.say, command)} <i>Reward</i> {rung.payWhere}
         {isAlwaysPaid(rung) ? ', always' : ''}
         {isHardFirst(rung) ? '; the first time a jackpot' : ''}
         {isWaitedOut(rung) ? '; waited out, no help' : ''}
         {needs.length > 0 && (
           <>
             {' '}
-            <i>Needs</i> {needs.join(', ')} held
+            <i>Needs</i> {needs.join(', ')} mastered
           </>
         )}
         {gate && (
@@ -224,13 +242,13 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
         {intervals.length > 0 && (
           <>
             {' '}
-            <i>Paid</i> every {intervals.join(', ')} s: longer after a calm minute, shorter after a struggle
+            <i>Rewarded</i> every {intervals.join(', ')} s: longer after a calm minute, shorter after a struggle
           </>
         )}
         {rung.paySteps !== undefined && (
           <>
             {' '}
-            <i>Paid</i> every {rung.paySteps === 1 ? 'step' : `${rung.paySteps} steps`}
+            <i>Rewarded</i> every {rung.paySteps === 1 ? 'step' : `${rung.paySteps} steps`}
           </>
         )}
         {hold && (
@@ -242,13 +260,13 @@ function RungLine({ rung, command, curriculum }: { rung: Rung; command: Command;
         {rung.kit && (
           <>
             {' '}
-            <i>Kit</i> {rung.kit === 'none' ? 'no leash' : <Said>{rung.kit}</Said>}
+            <i>Equipment</i> {rung.kit === 'none' ? 'no leash' : <Said>{rung.kit}</Said>}
           </>
         )}
         {rung.ways.length > 0 && (
           <>
             {' '}
-            <i>Ways</i> {rung.ways.join('; ')}
+            <i>Other methods</i> {rung.ways.join('; ')}
           </>
         )}
       </span>

@@ -1,7 +1,7 @@
 import { Button as AriaButton, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
 import styled from 'styled-components'
 import type { RungFile } from '@/core/curriculum/schema'
-import { sayRule } from '@/core/rule/rule'
+import { ruleText } from '@/core/rule/rule'
 
 /** The rungs of a run in their order: one is chosen, and any may be dragged to another place. */
 export function Rungs({
@@ -45,7 +45,7 @@ export function Rungs({
           <span>
             <b>{item.name}</b>
             <small>
-              {item.criterion.words}; {sayRule(item.rule)}
+              {item.criterion.words}; {ruleText(item.rule)}
             </small>
           </span>
           {faulty.has(item.id) && <em>fault</em>}

@@ -13,7 +13,7 @@ import type { DemonstrationView } from '@/work/page/demonstration'
 /** Keeps a change laid over what stands. */
 export type Keep = (next: Partial<ScriptChange>, after?: () => void) => void
 
-/** House: what a hold is offered to be cut to. */
+/** Design choice: what a hold is offered to be cut to. */
 const shorter = [5, 10, 15, 20, 30]
 
 /** What a lead may make of one item. */
@@ -38,7 +38,7 @@ export function ChangeItem({
     order.splice(at + by, 0, item.id)
     return { order }
   }
-  const held = view.made.items.find((i) => i.id === item.id)?.seconds
+  const seconds = view.made.items.find((i) => i.id === item.id)?.seconds
   const own = item.id.startsWith('own:')
   return (
     <Disclosed says="change" label={`Change ${item.title}`}>
@@ -74,12 +74,12 @@ export function ChangeItem({
             Leave out
           </Button>
         </div>
-        {held !== undefined && (
+        {seconds !== undefined && (
           <Choose
             label={`Seconds of ${item.title}`}
             value={String(item.seconds)}
             onChange={(s) => keep({ seconds: { ...change.seconds, [item.id]: Number(s) } })}
-            choices={[...shorter.filter((s) => s < held), held].map((s) => ({ id: String(s), name: `${s} s` }))}
+            choices={[...shorter.filter((s) => s < seconds), seconds].map((s) => ({ id: String(s), name: `${s} s` }))}
           />
         )}
         <TextLine
@@ -94,7 +94,7 @@ export function ChangeItem({
           isDisabled={told.trim() === '' || told === item.tellOwner}
           onPress={() => keep({ told: { ...change.told, [item.id]: told.replace(/\s+/g, ' ').trim() } })}
         >
-          Keep the words
+          Save wording
         </Button>
       </Changes>
     </Disclosed>

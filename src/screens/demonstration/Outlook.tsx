@@ -3,13 +3,13 @@ import styled from 'styled-components'
 import type { Raise } from '@/core/demonstration/outlook'
 import { Why } from '@/ui/Why'
 import type { DemonstrationView } from '@/work/page/demonstration'
-import { chanceFigure } from '@/core/forecast/forecast'
+import { chanceFigure } from '@/core/forecast/chanceText'
 import { points } from '@/core/percent'
 
 /** How likely the whole is to come off, what that rests on, and what would raise it most. */
 export function Outlook({ view }: { view: DemonstrationView }) {
   const { outlook } = view
-  const place = view.places.find((p) => p.id === view.placeId)?.name ?? 'that place'
+  const place = view.places.find((p) => p.id === view.placeId)?.name ?? 'that location'
   if (outlook.items.length === 0)
     return (
       <Aside aria-label="How likely">
@@ -36,7 +36,7 @@ export function Outlook({ view }: { view: DemonstrationView }) {
           <ol>
             {outlook.raises.map((r) => (
               <li key={`${r.kind} ${r.itemId}`}>
-                <b>{sayRaise(r, place, view.handler)}</b> <span>{points(r.gain)}</span>
+                <b>{raiseText(r, place, view.handler)}</b> <span>{points(r.gain)}</span>
               </li>
             ))}
           </ol>
@@ -46,7 +46,7 @@ export function Outlook({ view }: { view: DemonstrationView }) {
   )
 }
 
-const sayRaise = (r: Raise, place: string, handler: string): string =>
+const raiseText = (r: Raise, place: string, handler: string): string =>
   r.kind === 'refresh'
     ? `Show “${r.title}” cold the day before`
     : r.kind === 'place'

@@ -14,11 +14,11 @@ import { OfficePage } from '@/ui/Page'
 import type { DemonstrationView } from '@/work/page/demonstration'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 import { ChangeItem, Own, type Keep } from './ChangeScript'
 import { Order } from './order'
 import { Outlook } from './Outlook'
-import { chanceFigure, chanceRange } from '@/core/forecast/forecast'
+import { chanceFigure, chanceRange } from '@/core/forecast/chanceText'
 
 type Change = (raw: unknown) => Promise<Told>
 
@@ -35,8 +35,8 @@ export function ScriptPage({
   const { sayMoment } = useWhen()
   const sheets = useSheets()
   const router = useRouter()
-  const told = useTold()
-  const { send, wrong, pending } = told
+  const action = useAction()
+  const { send, wrong, pending } = action
   const { resident, script, live } = view
   const [newest] = view.changes
   const unasked = script.leftOut.filter((l) => l.unasked)
@@ -53,8 +53,8 @@ export function ScriptPage({
       <DogHead resident={resident} title={`Shown to ${resident.ownerName}`}>
         <p>
           {live
-            ? `${sayMoment(live.from, view.timeZone)}, by ${view.handler}`
-            : `Not booked yet; reckoned for tomorrow, shown by ${view.handler}`}
+            ? `${sayMoment(live.fromMs, view.timeZone)}, by ${view.handler}`
+            : `Not booked yet. Assumes tomorrow, shown by ${view.handler}`}
           ; {script.minutes} minutes with the owner’s turn.{' '}
           <Link href={`/dogs/${resident.residencyId}/handoff`}>Handoff</Link>
         </p>
@@ -62,7 +62,7 @@ export function ScriptPage({
       </DogHead>
       <Tools>
         <Choose
-          label="Where it is shown"
+          label="Location"
           value={view.placeId}
           onChange={(id) => router.replace(`/dogs/${resident.residencyId}/demonstration?place=${id}`)}
           choices={view.places}
@@ -71,7 +71,7 @@ export function ScriptPage({
         {mayShow && (
           <>
             <ButtonLink href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse</ButtonLink>
-            <ButtonLink href={`/dogs/${resident.residencyId}/demonstration/live`}>Show it</ButtonLink>
+            <ButtonLink href={`/dogs/${resident.residencyId}/demonstration/live`}>Start demonstration</ButtonLink>
           </>
         )}
         <ButtonLink href={`/dogs/${resident.residencyId}/demonstration/after`}>Homework</ButtonLink>
@@ -116,7 +116,7 @@ export function ScriptPage({
                   ))}
                 {unasked.length > 0 && (
                   <li>
-                    <span>Neither promised nor held: {unasked.map((l) => l.title).join(', ')}.</span>
+                    <span>Neither promised nor mastered: {unasked.map((l) => l.title).join(', ')}.</span>
                   </li>
                 )}
               </ul>

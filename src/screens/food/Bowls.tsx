@@ -1,9 +1,9 @@
 'use client'
-import { sayObjections } from '@/core/food/forbidden'
+import { objectionsText } from '@/core/food/forbidden'
 import { Link } from '@/ui/link'
 import styled from 'styled-components'
 import { v7 } from 'uuid'
-import { sayFood, sayFoodShort } from '@/core/food/measure'
+import { foodText, foodShortText } from '@/core/food/measure'
 import { Fault } from '@/ui/fieldParts'
 import { Button, ButtonLink, FileLink, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
@@ -11,7 +11,7 @@ import { useWays, useWhen } from '@/ui/ways'
 import { OfficePage } from '@/ui/Page'
 import type { BowlRow, BowlsView } from '@/work/page/food'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 import { PlacedBox } from '@/ui/Placed'
 import { List } from '@/ui/List'
 
@@ -29,11 +29,11 @@ export function Bowls({ view, give, weighOut }: { view: BowlsView; give: Act; we
         <p>
           {sayDay(view.today)}. {view.house.meals.map((m) => `${m.name} ${sayMinute(m.at)}`).join(', ')}.{' '}
           {view.rows.length === 0
-            ? 'Nobody is here.'
+            ? 'No dogs are here.'
             : owed.length === 0 && unknown.length === 0
-              ? 'Everybody has had the whole day’s ration.'
-              : `${owed.length} ${owed.length === 1 ? 'is' : 'are'} still owed ` +
-                `food${unknown.length > 0 ? `, ${unknown.length} cannot be reckoned yet` : ''}.`}
+              ? 'Every dog has had the whole day’s ration.'
+              : `${owed.length} ${owed.length === 1 ? 'dog has' : 'dogs have'} food left to feed.` +
+                `${unknown.length > 0 ? ` ${unknown.length} can’t be calculated yet.` : ''}`}
         </p>
         {view.house.caution && <p>{view.house.caution}</p>}
         <Prints>
@@ -52,9 +52,9 @@ export function Bowls({ view, give, weighOut }: { view: BowlsView; give: Act; we
 
 function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act }) {
   const { resident, food } = row
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const { unit } = useWays()
-  const short = (grams: number) => sayFoodShort(grams, unit)
+  const short = (grams: number) => foodShortText(grams, unit)
   const full = food ? Math.min(100, 100 - (row.owed / food.ledger.rationGrams) * 100) : 0
   return (
     <li data-owed={row.owed > 0}>
@@ -64,7 +64,7 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
         {row.paused !== '' && <em>{row.paused}</em>}
         {row.against.length > 0 && food && (
           <em>
-            do not give {food.feed.name}: {sayObjections(row.against)}
+            do not give {food.feed.name}: {objectionsText(row.against)}
           </em>
         )}
         {row.allergies.length > 0 && <em>no {row.allergies.join(', no ')}</em>}
@@ -82,7 +82,7 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
       <div className="figures">
         {food ? (
           <>
-            <b>{row.owed > 0 ? `${sayFood(row.owed, unit, food.feed.cupGrams)} owed` : 'fed'}</b>
+            <b>{row.owed > 0 ? `${foodText(row.owed, unit, food.feed.cupGrams)} left to feed` : 'fed'}</b>
             <span>
               of {short(food.ledger.rationGrams)} {food.feed.name};{' '}
               {food.fed.eatenGrams >= 1 ? short(food.fed.eatenGrams) : 'nothing'} in training
@@ -119,7 +119,9 @@ function Bowl({ row, give, weighOut }: { row: BowlRow; give: Act; weighOut: Act 
             </Button>
           )
         ) : (
-          <ButtonLink href={`/dogs/${resident.residencyId}/food`}>{food ? 'Choose a meal' : 'Say what'}</ButtonLink>
+          <ButtonLink href={`/dogs/${resident.residencyId}/food`}>
+            {food ? 'Choose a meal' : 'Add feeding plan'}
+          </ButtonLink>
         )}
         {wrong && <Fault>{wrong}</Fault>}
       </div>

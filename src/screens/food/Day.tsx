@@ -1,14 +1,15 @@
 'use client'
 import styled from 'styled-components'
-import { sayFood } from '@/core/food/measure'
-import { sayMass } from '@/core/measures'
+import { foodText } from '@/core/food/measure'
+import { massText } from '@/core/measures'
 import { Placed, PlacedBox } from '@/ui/Placed'
 import { Why } from '@/ui/Why'
 import { useWhen } from '@/ui/ways'
 import type { FoodView } from '@/work/page/food'
-import type { DayFood } from '@/work/scene/food'
+import type { DayFood } from '@/work/context/food'
 import { List } from '@/ui/List'
-import { FeedForm, kindWords, TakeBack, TenPieces, type FoodActions } from './forms'
+import { fedKindWords } from '@/core/food/fed'
+import { FeedForm, TakeBack, TenPieces, type FoodActions } from './forms'
 
 const kcal = (k: number) => `${Math.round(k)} kcal`
 
@@ -16,7 +17,7 @@ const kcal = (k: number) => `${Math.round(k)} kcal`
 export function Day({ day, view, actions }: { day: DayFood; view: FoodView; actions: FoodActions }) {
   const { wallClock } = useWhen()
   const { ledger, energy, fed, feed } = day
-  const grams = (g: number) => sayFood(g, view.unit, feed.cupGrams)
+  const grams = (g: number) => foodText(g, view.unit, feed.cupGrams)
   const part = (g: number) => Math.max(0, Math.min(100, (g / ledger.rationGrams) * 100))
   return (
     <section aria-labelledby="today">
@@ -43,7 +44,7 @@ export function Day({ day, view, actions }: { day: DayFood; view: FoodView; acti
             <small>
               {ledger.repsToPay === undefined
                 ? 'not in pieces'
-                : `pays for ${ledger.repsToPay} reps, ${ledger.piecesLeft} left`}
+                : `enough for ${ledger.repsToPay} reps, ${ledger.piecesLeft} left`}
             </small>
           </dd>
         </div>
@@ -53,7 +54,7 @@ export function Day({ day, view, actions }: { day: DayFood; view: FoodView; acti
             {grams(fed.eatenGrams)}{' '}
             <small>
               {fed.eatenGrams > 0 && fed.eatenGrams === day.paidGrams
-                ? `${day.paidReps} paid reps, a piece each`
+                ? `${day.paidReps} ${day.paidReps === 1 ? 'piece' : 'pieces'} given`
                 : fed.weighedGrams > 0
                   ? `of ${grams(fed.weighedGrams)} weighed out`
                   : ''}
@@ -80,13 +81,13 @@ export function Day({ day, view, actions }: { day: DayFood; view: FoodView; acti
           </dd>
         </div>
       </Figures>
-      <Why label="how this is reckoned">
+      <Why label="how this is calculated">
         <p>
-          At rest 70 × {sayMass(view.weights.at(-1)?.kg ?? 0, 'kg')}^0.75 = {kcal(energy.resting)};{' '}
+          At rest 70 × {massText(view.weights.at(-1)?.kg ?? 0, 'kg')}^0.75 = {kcal(energy.resting)};{' '}
           {energy.from === 'vet'
             ? `the vet’s figure: ${kcal(energy.daily)}`
             : `times ${energy.factor.toFixed(2)}` +
-              (view.plan?.factor ? ', the house’s own factor ' : ` (${view.plan?.stage ?? ''}) `) +
+              (view.plan?.factor ? ', the kennel’s own factor ' : ` (${view.plan?.stage ?? ''}) `) +
               `= ${kcal(energy.daily)}`}
           .
         </p>
@@ -97,17 +98,17 @@ export function Day({ day, view, actions }: { day: DayFood; view: FoodView; acti
           WSAVA/AAHA guidelines; the vet’s figure wins.
         </p>
       </Why>
-      {feed.kcalPerPiece === null && <TenPieces feed={feed} actions={actions} />}
+      {feed.kcalPerPiece === null && <TenPieces feed={feed} view={view} actions={actions} />}
       <FeedForm view={view} actions={actions} />
       {day.rows.length > 0 && (
         <Rows aria-label="Fed today">
           {day.rows.map((r) => (
             <li key={r.id}>
-              <span>{wallClock(r.at, view.timeZone).clock}</span> <b>{kindWords[r.kind]}</b> {grams(r.grams)}{' '}
+              <span>{wallClock(r.at, view.timeZone).clock}</span> <b>{fedKindWords[r.kind]}</b> {grams(r.grams)}{' '}
               {r.feedName}
               {r.note && `, ${r.note}`} <small>{r.by}</small>{' '}
               <TakeBack
-                label={`Take back: ${kindWords[r.kind]} ${grams(r.grams)}`}
+                label={`Undo: ${fedKindWords[r.kind]} ${grams(r.grams)}`}
                 id={r.id}
                 view={view}
                 actions={actions}

@@ -1,8 +1,8 @@
 'use client'
-import { sayObjections } from '@/core/food/forbidden'
+import { objectionsText } from '@/core/food/forbidden'
 import dynamic from 'next/dynamic'
 import styled from 'styled-components'
-import { sayMass } from '@/core/measures'
+import { massText } from '@/core/measures'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { OfficePage } from '@/ui/Page'
 import { ButtonLink } from '@/ui/press'
@@ -25,12 +25,16 @@ export function Food({ view, actions, mayDecide }: { view: FoodView; actions: Fo
       {view.allergies.length > 0 && <NeedsPerson>Allergic to {view.allergies.join(', ')}.</NeedsPerson>}
       {view.mealAgainst.length > 0 && (
         <NeedsPerson>
-          {resident.name} may not have the meal in the feeding plan: {sayObjections(view.mealAgainst)}. Choose another
+          {resident.name} may not have the meal in the feeding plan: {objectionsText(view.mealAgainst)}. Choose another
           meal below. {view.mealAgainst.map((o) => o.why).join(' ')}
         </NeedsPerson>
       )}
       {view.caution && <p className="caution">{view.caution}</p>}
-      {day ? <Day day={day} view={view} actions={actions} /> : <p>{view.missing} Its day cannot be reckoned yet.</p>}
+      {day ? (
+        <Day day={day} view={view} actions={actions} />
+      ) : (
+        <p>{view.missing} Today’s ration can’t be calculated.</p>
+      )}
       <Cols>
         <section aria-labelledby="weight">
           <h2 id="weight">Weight</h2>
@@ -38,15 +42,10 @@ export function Food({ view, actions, mayDecide }: { view: FoodView; actions: Fo
             <p>Not weighed yet.</p>
           ) : (
             <p>
-              {sayMass(view.weights.at(-1)?.kg ?? 0, view.unit)} on {sayDay(view.weights.at(-1)?.day ?? view.today)}
-              {view.plan?.goalKg ? `; goal ${sayMass(view.plan.goalKg, view.unit)}` : ''}.{' '}
+              {massText(view.weights.at(-1)?.kg ?? 0, view.unit)} on {sayDay(view.weights.at(-1)?.day ?? view.today)}
+              {view.plan?.goalKg ? `; goal ${massText(view.plan.goalKg, view.unit)}` : ''}.{' '}
               {mayDecide && view.weights.length > 1 && (
-                <TakeBack
-                  label="Take the last weighing back"
-                  id={view.weights.at(-1)?.id ?? ''}
-                  view={view}
-                  actions={actions}
-                />
+                <TakeBack label="Undo last weighing" id={view.weights.at(-1)?.id ?? ''} view={view} actions={actions} />
               )}
             </p>
           )}
@@ -55,11 +54,11 @@ export function Food({ view, actions, mayDecide }: { view: FoodView; actions: Fo
           )}
           <Weigh view={view} actions={actions} />
         </section>
-        {mayDecide && <Plan key={view.plan?.at ?? 0} view={view} actions={actions} />}
+        {mayDecide && <Plan view={view} actions={actions} />}
       </Cols>
       <p>
-        <ButtonLink href="/bowls">All bowls</ButtonLink>{' '}
-        <ButtonLink href={`/dogs/${resident.residencyId}`}>To the dog</ButtonLink>
+        <ButtonLink href="/bowls">All feeding</ButtonLink>{' '}
+        <ButtonLink href={`/dogs/${resident.residencyId}`}>Back to {resident.name}</ButtonLink>
       </p>
     </Page>
   )

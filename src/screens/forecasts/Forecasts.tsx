@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic'
 import { useRef, useState } from 'react'
 import styled from 'styled-components'
 import { apart, type FigureRow } from '@/core/forecast/figures'
-import { enoughDogs, sayVerdict, type Judged, type Score } from '@/core/forecast/judged'
+import { enoughDogs, verdictText, type Judged, type Score } from '@/core/forecast/judged'
 import { percent } from '@/core/percent'
 import { Disclosed } from '@/ui/Disclosed'
 import { Fault } from '@/ui/fieldParts'
@@ -30,9 +30,7 @@ export function Forecasts({ page, actions }: { page: ForecastsPage; actions: For
     <OfficePage>
       <header>
         <h1>Forecasts</h1>
-        <p>
-          Each chance is kept as it was first said on a day, and held against what came of it on the dog’s last evening.
-        </p>
+        <p>Each chance is stored as first predicted on a day, and compared with what came on the dog’s last evening.</p>
       </header>
       <section aria-labelledby="how-good">
         <h2 id="how-good">Forecast accuracy</h2>
@@ -48,9 +46,9 @@ export function Forecasts({ page, actions }: { page: ForecastsPage; actions: For
         ) : (
           <>
             <p className="words">
-              Rungs passed for the first time in an hour of sets, play between them counted in; and beside what was to
-              be expected of those rungs and dogs (1 is as expected). In brackets the middle nine in ten of what chance
-              alone could make of it: where two overlap, neither is before the other, so the rows stand by name.
+              Rungs passed for the first time in an hour of sets, with the play between them. Beside that the same
+              compared with what was expected of those rungs and dogs: 1 is as expected. In brackets stands the 90%
+              interval that chance alone allows. Where two overlap, neither is better, so the rows are in order of name.
             </p>
             <Abreast>
               {page.figures.map((f) => (
@@ -73,7 +71,7 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
         high, too low or too sure.
       </p>
     )
-  const bad = sayVerdict(judged.verdict)
+  const bad = verdictText(judged.verdict)
   return (
     <>
       <Words>
@@ -156,8 +154,8 @@ function HowGood({ judged, names }: { judged: Judged; names: Readonly<Record<str
                 <tr key={c.command}>
                   <th scope="row">{names[c.command] ?? c.command}</th>
                   <td>{c.n}</td>
-                  <td>{hundredths(c.said)}</td>
-                  <td>{hundredths(c.came)}</td>
+                  <td>{percent(c.said)}</td>
+                  <td>{percent(c.came)}</td>
                   <td>{thousandths(c.brier)}</td>
                 </tr>
               ))}
@@ -175,14 +173,14 @@ const ScoreRow = ({ name, score }: { name: string; score: Score }) => (
   <tr>
     <th scope="row">{name}</th>
     <td>{score.n}</td>
-    <td>{hundredths(score.said)}</td>
-    <td>{hundredths(score.came)}</td>
+    <td>{percent(score.said)}</td>
+    <td>{percent(score.came)}</td>
     <td>{thousandths(score.brier)}</td>
     <td>{hundredths(score.skill)}</td>
     <td>{thousandths(score.byLine)}</td>
     <td>{thousandths(score.byRatio)}</td>
-    <td>{hundredths(score.within80)}</td>
-    <td>{hundredths(score.within50)}</td>
+    <td>{percent(score.within80)}</td>
+    <td>{percent(score.within50)}</td>
   </tr>
 )
 
@@ -207,10 +205,11 @@ function Rests({ page, actions }: { page: ForecastsPage; actions: ForecastsActio
           : `This kennel began with the rates of ${learned.from}, from ${count(learned.fromResidencies)} there.`}{' '}
         {learned.residencies === 0
           ? noneOfItsOwn
-          : `Of its own it has ${count(learned.residencies)} that ended: ` +
-            `${percent(learned.ownShare)} of the house’s rate is its own by now.`}{' '}
+          : `It has ${count(learned.residencies)} that ended. ` +
+            `${percent(learned.ownShare)} of the kennel’s rates come from its own dogs by now.`}{' '}
         {learned.halfAfter !== undefined &&
-          `A kind of rung that every dog climbs is half its own after about ${count(learned.halfAfter)}.`}
+          `For a kind of rung that every dog climbs, half of the rate is the kennel’s own after about ` +
+            `${count(learned.halfAfter)}.`}
         {learned.ways !== '' && ` ${learned.ways}`}
         {learned.bent !== '' &&
           ` Chances are adjusted by ${count(learned.bentDogs)} that were forecast here: ${learned.bent}.`}
@@ -234,11 +233,11 @@ function Rests({ page, actions }: { page: ForecastsPage; actions: ForecastsActio
               if (chosen)
                 void chosen
                   .text()
-                  .then((text) => send(text === '' ? '{}' : text, 'Taken. Forecasts are made anew by it.'))
+                  .then((text) => send(text === '' ? '{}' : text, 'Taken. Forecasts are renewed with it.'))
             }}
           />
           {learned.from !== undefined && (
-            <Button onPress={() => void send('', 'Back on the shipped rates. Forecasts are made anew.')}>
+            <Button onPress={() => void send('', 'Back on the shipped rates. Forecasts are renewed.')}>
               Back to the shipped rates
             </Button>
           )}
@@ -254,7 +253,7 @@ const noneOfItsOwn =
   'It has none of its own yet: they are learned each night from dogs that went home after at least five days of work.'
 const count = (n: number): string => `${n} ${n === 1 ? 'residency' : 'residencies'}`
 
-const titles = { command: 'By command', place: 'By place', handler: 'By handler' } as const
+const titles = { command: 'By command', place: 'By location', handler: 'By handler' } as const
 
 function Figures({ by, rows }: { by: keyof typeof titles; rows: readonly (FigureRow & { readonly name: string })[] }) {
   if (rows.length === 0) return null
@@ -265,11 +264,11 @@ function Figures({ by, rows }: { by: keyof typeof titles; rows: readonly (Figure
         <caption>{titles[by]}</caption>
         <thead>
           <tr>
-            <th scope="col">{by === 'handler' ? 'Who' : by === 'place' ? 'Place' : 'Command'}</th>
+            <th scope="col">{by === 'handler' ? 'Handler' : by === 'place' ? 'Location' : 'Command'}</th>
             <th scope="col">Hours</th>
             <th scope="col">Rungs</th>
             <th scope="col">Rungs an hour</th>
-            <th scope="col">Beside expected</th>
+            <th scope="col">Compared with expected</th>
           </tr>
         </thead>
         <tbody>

@@ -1,4 +1,5 @@
 'use client'
+import { percent } from '@/core/percent'
 import type { Bin } from '@/core/forecast/score'
 import { Figure } from './Figure'
 
@@ -6,8 +7,8 @@ import { Figure } from './Figure'
 export default function Reliability({ bins }: { bins: readonly Bin[] }) {
   return (
     <Figure
-      x={{ says: 'said', share: true }}
-      y={{ says: 'came', share: true }}
+      x={{ says: 'predicted', share: true }}
+      y={{ says: 'observed', share: true }}
       drawn={(inks) => [
         {
           data: bins.map((b) => ({ x: b.said, y: b.came })),
@@ -31,7 +32,7 @@ export default function Reliability({ bins }: { bins: readonly Bin[] }) {
     >
       {bins.map((b) => (
         <li key={b.said}>
-          said {b.said.toFixed(2)}, came {b.came.toFixed(2)} <small>({b.n})</small>
+          predicted {percent(b.said)}, observed {percent(b.came)} <small>({b.n})</small>
         </li>
       ))}
     </Figure>

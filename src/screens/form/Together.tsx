@@ -6,12 +6,14 @@ import { Choices, Pick } from '@/ui/picks'
 import { useWhen } from '@/ui/ways'
 
 /**
- * Somebody else saved this form while it was open. Nothing is lost: above stand both changes, and of what both changed
+ * Someone else saved this form while it was open. Nothing is lost: above stand both changes, and of what both changed
  * each is shown here and one is chosen. It stands by the button that was pressed, however long the form is.
  */
 export function Together({ clash }: { clash: Clash }) {
-  const { wallClock } = useWhen()
-  const who = clash.by === '' ? 'Somebody else' : clash.by
+  const { wallClock, sayDayOfYear } = useWhen()
+  // A form holds days as files do; they are read as the kennel writes them.
+  const said = (value: string) => (/^\d{4}-\d{2}-\d{2}$/.test(value) ? sayDayOfYear(value) : value)
+  const who = clash.by === '' ? 'Someone else' : clash.by
   const at = clash.at === undefined ? '' : ` at ${wallClock(clash.at, clash.timeZone).clock}`
   return (
     <Box role="alert" data-clash>
@@ -24,7 +26,7 @@ export function Together({ clash }: { clash: Clash }) {
       </p>
       {clash.theirs.length > 0 && (
         <p>
-          Changed by {who === 'Somebody else' ? 'them' : who}: {clash.theirs.join(', ')}.
+          Changed by {clash.by === '' ? 'them' : clash.by}: {clash.theirs.join(', ')}.
         </p>
       )}
       {clash.mine.length > 0 && <p>Changed by you: {clash.mine.join(', ')}.</p>}
@@ -32,8 +34,8 @@ export function Together({ clash }: { clash: Clash }) {
         <Choices key={b.name} name={b.name}>
           <Label>{b.label}: you both changed it</Label>
           <div>
-            <Pick value="mine">yours: {b.mine}</Pick>
-            <Pick value="theirs">theirs: {b.theirs}</Pick>
+            <Pick value="mine">yours: {said(b.mine)}</Pick>
+            <Pick value="theirs">theirs: {said(b.theirs)}</Pick>
             {b.list && <Pick value="both">both</Pick>}
           </div>
         </Choices>

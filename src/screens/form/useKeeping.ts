@@ -2,13 +2,15 @@
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { Typed } from '@/core/fields'
 import { isOfGuard } from '@/core/clash'
+import { typedFrom } from '@/core/form'
+import type { EpochMs } from '@/core/epochMs'
 
-/** House: so long after the last key a form is kept as typed. */
+/** Design choice: so long after the last key a form is kept as typed. */
 const keepAfterMs = 600
 
 /** What came of keeping a form as it is being typed. */
 export type DraftSaved =
-  { readonly ok: true; readonly savedAt: number } | { readonly ok: false; readonly reason?: string }
+  { readonly ok: true; readonly savedAt: EpochMs } | { readonly ok: false; readonly reason?: string }
 /** Keeps a form as typed, over the draft that was saved at this moment; null for none. */
 export type Keep = (typed: Typed, over: number | null) => Promise<DraftSaved>
 
@@ -35,19 +37,19 @@ export function useKeeping(
     timer.current = setTimeout(() => {
       if (!form.current) return
       if (keptForGood.current) return touch()
-      const typed: Record<string, string[]> = {}
-      for (const [name, value] of new FormData(form.current))
-        if (typeof value === 'string' && !name.startsWith('$') && !isOfGuard(name)) (typed[name] ??= []).push(value)
+      const typed = Object.fromEntries(
+        Object.entries(typedFrom(new FormData(form.current))).filter(([name]) => !isOfGuard(name)),
+      )
       keep(typed, over.current).then(
         (done) => {
           if (done.ok) over.current = done.savedAt
           setSaid(
             done.ok
-              ? 'Kept as typed; go on here or on another device.'
-              : (done.reason ?? 'Not kept yet: signed out, or too much.'),
+              ? 'Saved as typed. Go on here or on another device.'
+              : (done.reason ?? 'Not saved yet: signed out, or too much text.'),
           )
         },
-        () => setSaid('Not kept yet: no connection. It stays on this page.'),
+        () => setSaid('Not saved yet. No connection. Your typing stays on this page.'),
       )
     }, keepAfterMs)
   }

@@ -4,7 +4,7 @@ import { Wrong } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import type { BookletAnew } from '@/work/page/handoff'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 import { Rows } from './Over'
 
 /** Owners whose booklet lacks what they are to practice: print it again, give it, and say so. */
@@ -15,7 +15,7 @@ export function Booklets({
   anew: readonly BookletAnew[]
   give: ((raw: unknown) => Promise<Told>) | undefined
 }) {
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   if (anew.length === 0) return null
   return (
     <section aria-labelledby="booklets">

@@ -1,4 +1,5 @@
 'use client'
+import { nothingPromised } from '@/core/promise/nothingPromised'
 import { useActionState, useState } from 'react'
 import styled from 'styled-components'
 import { Fault } from '@/ui/fieldParts'
@@ -32,20 +33,20 @@ export function HandoffPage({ view, actions }: { view: View; actions: HandoffAct
   const [moving, setMoving] = useState(false)
   const [outcome, setOutcome] = useState<Outcome | null>(null)
   // What was said last is what stands there, whichever of them said it.
-  const told = (action: Action, after?: () => void) => async (before: Outcome | null, form: FormData) => {
-    const said = await action(before, form)
-    setOutcome(said)
-    if (!said.refused) after?.()
-    return said
+  const telling = (action: Action, after?: () => void) => async (before: Outcome | null, form: FormData) => {
+    const answer = await action(before, form)
+    setOutcome(answer)
+    if (!answer.refused) after?.()
+    return answer
   }
-  const [, bookAction, booking] = useActionState(told(actions.book), null)
+  const [, bookAction, booking] = useActionState(telling(actions.book), null)
   const [, moveAction, movingNow] = useActionState(
-    told(actions.move, () => setMoving(false)),
+    telling(actions.move, () => setMoving(false)),
     null,
   )
-  const [, cancelAction, cancelling] = useActionState(told(actions.cancel), null)
-  const [, backAction, goingBack] = useActionState(told(actions.uncancel), null)
-  const [, typedAction, typing] = useActionState(told(actions.bookTyped), null)
+  const [, cancelAction, cancelling] = useActionState(telling(actions.cancel), null)
+  const [, backAction, goingBack] = useActionState(telling(actions.uncancel), null)
+  const [, typedAction, typing] = useActionState(telling(actions.bookTyped), null)
   return (
     <Page>
       <header>
@@ -68,7 +69,7 @@ export function HandoffPage({ view, actions }: { view: View; actions: HandoffAct
       </div>
       {live && (
         <Booked aria-label="Booked">
-          <h2>{sayMoment(live.from, view.timeZone)}</h2>
+          <h2>{sayMoment(live.fromMs, view.timeZone)}</h2>
           <p>
             with {live.personName}
             {live.sequence > 0 ? `; changed ${live.sequence === 1 ? 'once' : `${live.sequence} times`}` : ''}
@@ -78,11 +79,11 @@ export function HandoffPage({ view, actions }: { view: View; actions: HandoffAct
               Invitation (.ics)
             </FileLink>
             <May least="trainer">
-              <Button onPress={() => setMoving((m) => !m)}>{moving ? 'Keep this time' : 'Move it'}</Button>
+              <Button onPress={() => setMoving((m) => !m)}>{moving ? 'Keep this time' : 'Move handoff'}</Button>
               <form action={cancelAction}>
                 <input type="hidden" name="handoffId" value={live.id} />
                 <Button type="submit" isDisabled={cancelling}>
-                  Cancel it
+                  Cancel handoff
                 </Button>
               </form>
             </May>
@@ -94,12 +95,12 @@ export function HandoffPage({ view, actions }: { view: View; actions: HandoffAct
       )}
       {!view.resident.sideKnown && (
         <p>
-          <b>Which side it walks on is not known yet:</b> ask {view.resident.ownerName} before it is shown.
+          <b>The side to walk on is not known yet:</b> ask {view.resident.ownerName} before the demonstration.
         </p>
       )}
       {view.cancelled && (
         <div>
-          The handoff of {sayMoment(view.cancelled.from, view.timeZone)} was cancelled.{' '}
+          The handoff of {sayMoment(view.cancelled.fromMs, view.timeZone)} was canceled.{' '}
           <FileLink href={`/handoffs/${view.cancelled.id}/invitation.ics`} download>
             Cancellation (.ics)
           </FileLink>
@@ -122,8 +123,8 @@ export function HandoffPage({ view, actions }: { view: View; actions: HandoffAct
             action={moving ? moveAction : bookAction}
             pending={moving ? movingNow : booking}
             hidden={moving && live ? { handoffId: live.id } : { residencyId: resident.residencyId }}
-            verb={moving ? 'Move it here' : 'Book it'}
-            except={live?.from}
+            verb={moving ? 'Move here' : 'Book this time'}
+            except={live?.fromMs}
           />
           {!moving && (
             <May least="lead">
@@ -156,20 +157,20 @@ function StillMissing({ view }: { view: View }) {
         <p>
           {view.waits}{' '}
           <May to={`/dogs/${view.resident.residencyId}/demonstration/rehearsal`}>
-            <Link href={`/dogs/${view.resident.residencyId}/demonstration/rehearsal`}>Rehearse it</Link>
+            <Link href={`/dogs/${view.resident.residencyId}/demonstration/rehearsal`}>Rehearse</Link>
           </May>
         </p>
       )}
       {view.lacks !== '' && (
         <p>
-          {view.lacks === 'nothing promised'
+          {view.lacks === nothingPromised
             ? 'Nothing was promised for this dog, so there is nothing to show.'
-            : `${view.lacks[0]?.toUpperCase() ?? ''}${view.lacks.slice(1)}: promise something else, or move ` +
-              `it to a ladder that has it.`}
+            : `${view.lacks[0]?.toUpperCase() ?? ''}${view.lacks.slice(1)}. Promise something else, or move the ` +
+              `dog to a version that has it.`}
         </p>
       )}
       <p>
-        Times are offered once everything promised is held.{' '}
+        Times are offered once every promise is mastered.{' '}
         <Link href={`/dogs/${view.resident.residencyId}`}>What each one lacks</Link>
       </p>
     </section>

@@ -36,7 +36,7 @@ export function Handoffs({
           <Row key={r.resident.residencyId} row={r} timeZone={timeZone} />
         ))}
       </Group>
-      <Group title="Ready, no time chosen" empty="Nobody is waiting for a time.">
+      <Group title="Ready, no time chosen" empty="No dog is waiting for a time.">
         {ready.map((r) => (
           <Row key={r.resident.residencyId} row={r} timeZone={timeZone} />
         ))}
@@ -73,7 +73,7 @@ function Row({ row, timeZone }: { row: HandoffRow; timeZone: string }) {
       <span>
         {live ? (
           <>
-            <strong>{sayMoment(live.from, timeZone)}</strong>, {live.personName}
+            <strong>{sayMoment(live.fromMs, timeZone)}</strong>, {live.personName}
           </>
         ) : row.readyOn ? (
           `ready since ${sayDay(row.readyOn)}`

@@ -9,7 +9,7 @@ import { useWhen } from '@/ui/ways'
 import type { HandoffOver } from '@/work/page/handoff'
 import { List } from '@/ui/List'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 
 /** Handoffs that are over: how they went is asked once, may be taken back, and stands there for a while. */
 export function Over({
@@ -22,9 +22,9 @@ export function Over({
   say: ((raw: unknown) => Promise<Told>) | undefined
 }) {
   const { sayMoment } = useWhen()
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const asked = over.filter((o) => o.outcome === null)
-  const said = over.filter((o) => o.outcome !== null)
+  const withOutcome = over.filter((o) => o.outcome !== null)
   if (over.length === 0) return null
   return (
     <section aria-labelledby="over">
@@ -33,7 +33,7 @@ export function Over({
       </h2>
       <Wrong>{wrong}</Wrong>
       <Rows>
-        {[...asked, ...said].map((o) => (
+        {[...asked, ...withOutcome].map((o) => (
           <li key={o.id}>
             <p>
               <Link href={`/dogs/${o.residencyId}/demonstration/after`}>
@@ -60,7 +60,7 @@ export function Over({
                 <small>
                   {o.proposed === undefined
                     ? 'Nothing of the owner’s turn was recorded.'
-                    : `By what was recorded it ${outcomeWords[o.proposed]}.`}
+                    : `From what was recorded, this ${outcomeWords[o.proposed]}.`}
                 </small>
               </>
             ) : (
@@ -69,10 +69,10 @@ export function Over({
                 {say && (
                   <Quiet
                     isPending={pending}
-                    aria-label={`Take back how ${o.name}’s handoff went`}
+                    aria-label={`Undo the result of ${o.name}’s handoff`}
                     onPress={() => send(() => say({ handoffId: o.id, outcome: '' }))}
                   >
-                    take it back
+                    undo
                   </Quiet>
                 )}
               </p>

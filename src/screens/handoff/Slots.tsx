@@ -13,7 +13,7 @@ import { useWhen } from '@/ui/ways'
 import type { HandoffPage as View, OfferedSlot } from '@/work/page/handoff'
 import { May } from '../shell/may'
 
-/** House: so many days of free times are unfolded at first. */
+/** Design choice: so many days of free times are unfolded at first. */
 const daysShown = 3
 
 /** The free times, day by day and trainer by trainer; one is chosen and sent. */
@@ -37,8 +37,8 @@ export function Slots({
   const [all, setAll] = useState(false)
   const byDay = new Map<string, OfferedSlot[]>()
   for (const slot of view.slots) {
-    if (slot.from === except) continue
-    const { day } = wallClock(slot.from, view.timeZone)
+    if (slot.fromMs === except) continue
+    const { day } = wallClock(slot.fromMs, view.timeZone)
     byDay.set(day, [...(byDay.get(day) ?? []), slot])
   }
   const days = [...byDay]
@@ -48,7 +48,7 @@ export function Slots({
     return (
       <p>
         {view.noHours
-          ? 'Nobody has working hours yet. Add somebody with hours first.'
+          ? 'No one has working hours yet. Add a person with hours first.'
           : 'No free time is left between now and going home: all trainers are booked or off.'}{' '}
         {view.noHours && (
           <May to="/people/new">
@@ -62,7 +62,7 @@ export function Slots({
       {Object.entries(hidden).map(([name, value]) => (
         <input key={name} type="hidden" name={name} value={value} />
       ))}
-      <input type="hidden" name="from" value={slot?.from ?? ''} />
+      <input type="hidden" name="fromMs" value={slot?.fromMs ?? ''} />
       <input type="hidden" name="personId" value={slot?.personId ?? ''} />
       <Times value={chosen ?? null} onChange={setChosen}>
         <Label>Free times, an hour each</Label>
@@ -79,9 +79,9 @@ export function Slots({
                       <Time
                         key={keyOf(s)}
                         value={keyOf(s)}
-                        aria-label={`${sayMoment(s.from, view.timeZone)}, ${s.personName}`}
+                        aria-label={`${sayMoment(s.fromMs, view.timeZone)}, ${s.personName}`}
                       >
-                        {wallClock(s.from, view.timeZone).clock}
+                        {wallClock(s.fromMs, view.timeZone).clock}
                       </Time>
                     ))}
                 </div>
@@ -103,7 +103,7 @@ export function Slots({
         <p>
           {slot ? (
             <>
-              <b>{sayMoment(slot.from, view.timeZone)}</b> with {slot.personName}
+              <b>{sayMoment(slot.fromMs, view.timeZone)}</b> with {slot.personName}
             </>
           ) : (
             'Choose a time.'
@@ -117,7 +117,7 @@ export function Slots({
   )
 }
 
-const keyOf = (s: OfferedSlot) => `${s.from}/${s.personId}`
+const keyOf = (s: OfferedSlot) => `${s.fromMs}/${s.personId}`
 
 /** A time outside staff hours, named by a lead. */
 export function Named({ view, action, pending }: { view: View; action: (form: FormData) => void; pending: boolean }) {
@@ -130,7 +130,7 @@ export function Named({ view, action, pending }: { view: View; action: (form: Fo
         <TimeField label="At" name="at" plain />
         <Choose label="Shown by" name="personId" value={personId} onChange={setPerson} choices={view.handlers} />
         <Button type="submit" isPending={pending} isDisabled={personId === null}>
-          Book it
+          Book this time
         </Button>
       </NamedTime>
     </Disclosed>
@@ -193,7 +193,7 @@ const Confirm = styled.div`
   gap: var(--s-6);
   align-items: center;
   justify-content: space-between;
-  /* The corner under the thumb belongs to small things. */
+  /* The corner under the thumb belongs to the quick log. */
   ${phone} {
     flex-direction: column;
     align-items: flex-start;

@@ -10,12 +10,14 @@ import { Why } from '@/ui/Why'
 import { useWhen } from '@/ui/ways'
 import { WallTablets } from './WallTablets'
 import { OfficePage } from '@/ui/Page'
-import type { Deed } from '@/work/do/deed'
-import type { BackupFile, InsideBeside } from '@/work/scene/backups'
+import type { ActionResult } from '@/work/actions/actionResult'
+import type { BackupFile, InsideBeside } from '@/work/context/backups'
 import type { HouseView } from '@/work/page/house'
 import { List } from '@/ui/List'
 import type { FormAction } from '../form/state'
+import { dated } from '../form/dated'
 import { SpecForm } from '../form/SpecForm'
+import { useJustKept } from '../form/useJustKept'
 import type { Told } from '../told'
 
 /** The house: what is true of it whatever dog is in it. */
@@ -33,18 +35,11 @@ export function House({
   keepTablet: (raw: unknown) => Promise<Told>
   backups: BackupDeeds
 }) {
-  const [kept, setKept] = useState('')
-  const keepSection: FormAction = async (before, form) => {
-    const after = await keep(before, form)
-    const section = form.get('section')
-    setKept(Object.keys(after.errors).length === 0 && typeof section === 'string' ? section : '')
-    return after
-  }
   return (
     <Page>
       <header>
         <h1>Settings</h1>
-        <nav aria-label="Parts of the house">
+        <nav aria-label="Sections of Settings">
           {view.sections.map((s) => (
             <a key={s.id} href={`#${s.id}`}>
               {s.title}
@@ -52,28 +47,38 @@ export function House({
           ))}
           <Link href="/people/new">People and hours</Link>
           <Link href="/packages">Packages of promises</Link>
+          <Link href="/figures">House figures</Link>
           <a href="#wall-tablet">Tablet on the wall</a>
           <a href="#backup">Backup</a>
         </nav>
       </header>
       {view.sections.map((s) => (
-        <section key={s.id} id={s.id} aria-labelledby={`h-${s.id}`}>
-          <h2 id={`h-${s.id}`}>{s.title}</h2>
-          <p>{s.intro}</p>
-          <SpecForm
-            key={JSON.stringify(s.values)}
-            action={keepSection}
-            justKept={kept === s.id}
-            fields={s.fields}
-            values={s.values}
-            hidden={{ section: s.id }}
-            submit={`Keep ${s.title.toLowerCase()}`}
-          />
-        </section>
+        <Section key={s.id} section={s} keep={keep} />
       ))}
       <WallTablets tablets={view.wallTablets} timeZone={view.house.timeZone} device={device} keep={keepTablet} />
       <Backup view={view} deeds={backups} />
     </Page>
+  )
+}
+
+function Section({ section, keep }: { section: HouseView['sections'][number]; keep: FormAction }) {
+  const { id, title, intro, fields, values } = section
+  const [action, justKept] = useJustKept(keep)
+  return (
+    <section id={id} aria-labelledby={`h-${id}`}>
+      <h2 id={`h-${id}`}>{title}</h2>
+      <p>{intro}</p>
+      <SpecForm
+        dated={dated}
+        key={JSON.stringify(values)}
+        action={action}
+        justKept={justKept}
+        fields={fields}
+        values={values}
+        hidden={{ section: id }}
+        submit={`Save ${title.toLowerCase()}`}
+      />
+    </section>
   )
 }
 
@@ -89,7 +94,7 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
         {folder === ''
           ? 'Name a folder above, best on another disk.'
           : `Everything in one file, into ${folder}: each night by itself, and when you press. The last ` +
-            `${view.nightsKept} nights are kept, and all you made.`}
+            `${view.nightsKept} nights are kept, and all that you made.`}
       </p>
       {view.room !== '' && <NeedsPerson>{view.room}</NeedsPerson>}
       {view.backupWarning !== '' && <NeedsPerson>{view.backupWarning}</NeedsPerson>}
@@ -102,7 +107,7 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
         </p>
       )}
       {view.soundness?.said.length === 0 && (
-        <p>The kennel’s file was looked through and found sound {sayMoment(view.soundness.at, timeZone)}.</p>
+        <p>The integrity check found the kennel’s file sound {sayMoment(view.soundness.at, timeZone)}.</p>
       )}
       {view.soundness?.odd.map((line) => (
         <NeedsPerson key={line}>{line}</NeedsPerson>
@@ -124,12 +129,12 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
         </Quiet>{' '}
         <Why>
           <p>
-            A folder of plain lines with the photos beside, and all facts as a table: for another machine, which takes
-            it in with <kbd>npm run kennel -- in FOLDER</kbd>, or for another program. Nothing in it is reckoned, and no
-            sign-in. A backup is the shorter way back on this machine.
+            A folder of plain lines with the photos, and all facts as a table: for another machine, which takes it in
+            with <kbd>npm run kennel -- in FOLDER</kbd>, or for another program. It holds what was recorded, nothing
+            that is calculated from it, and no sign-in. A backup is the shorter way back on this machine.
           </p>
         </Why>
-        {pending && <span role="status"> Being written; work goes on meanwhile.</span>}
+        {pending && <span role="status"> Exporting. You can go on working.</span>}
       </div>
       {told && <div role="status">{told.ok ? <p>Written: {told.file}</p> : <Fault>{told.reason}</Fault>}</div>}
       {view.backups[0] && (
@@ -148,7 +153,7 @@ function Backup({ view, deeds }: { view: HouseView; deeds: BackupDeeds }) {
       )}
       {view.setAside.length > 0 && (
         <Disclosed says="Undo going back to a backup">
-          <p>Each time somebody went back, the kennel of that moment was kept. You can return to it.</p>
+          <p>Each time someone restored a backup, the kennel of that moment was saved. You can return to it.</p>
           <Files>
             {view.setAside.map((b) => (
               <OneBackup key={b.name} backup={b} timeZone={timeZone} deeds={deeds} />
@@ -192,13 +197,13 @@ function OneBackup({ backup, timeZone, deeds }: { backup: BackupFile; timeZone: 
             <>
               <p role="alert">
                 Kibou now has {seen.inside.setsNow} sets; this file has {seen.inside.sets}. What was recorded since then
-                will not be there. Everybody signs in again. The kennel of now is kept, and you can undo this on this
+                will not be there. Everyone signs in again. The kennel of now is kept, and you can undo this on this
                 page.
               </p>
               <Button isPending={pending} onPress={goBack}>
                 Go back now
               </Button>{' '}
-              <Quiet onPress={() => setAsked(false)}>Keep this kennel</Quiet>
+              <Quiet onPress={() => setAsked(false)}>Stay on this kennel</Quiet>
             </>
           )}
         </div>
@@ -211,7 +216,7 @@ function OneBackup({ backup, timeZone, deeds }: { backup: BackupFile; timeZone: 
 export interface BackupDeeds {
   readonly backUp: () => Promise<Told & { readonly file?: string }>
   readonly out: () => Promise<Told & { readonly file?: string }>
-  readonly look: (name: string) => Promise<Deed<{ readonly inside: InsideBeside }>>
+  readonly look: (name: string) => Promise<ActionResult<{ readonly inside: InsideBeside }>>
   readonly restore: (name: string) => Promise<Told>
 }
 

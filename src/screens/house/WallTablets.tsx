@@ -6,7 +6,7 @@ import { Button, Quiet } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
 import type { HouseView } from '@/work/page/house'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 
 /** Which devices go on showing the wall while they are locked: this one, and others that may have gone lost. */
 export function WallTablets({
@@ -21,7 +21,7 @@ export function WallTablets({
   keep: (raw: unknown) => Promise<Told>
 }) {
   const { sayMoment } = useWhen()
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const here = tablets.some((t) => t.device === device)
   const others = tablets.filter((t) => t.device !== device)
   return (

@@ -13,11 +13,13 @@ import { useWhen } from '@/ui/ways'
 import { OfficePage } from '@/ui/Page'
 import type { IntakeStep, IntakeView } from '@/work/page/intake'
 import type { FormAction } from '../form/state'
+import { dated } from '../form/dated'
 import { SpecForm } from '../form/SpecForm'
 import type { DraftSaved } from '../form/useKeeping'
 import { Promises } from '../promise/PromiseRows'
 import type { Promising } from '@/work/page/promising'
 import { OrderedList } from '@/ui/List'
+import type { EpochMs } from '@/core/epochMs'
 
 /** A dog at the door: one step at a time, on a cord whose knots are tied as steps are kept. */
 export function Intake({
@@ -49,7 +51,7 @@ export function Intake({
         <p>
           <b>{resident.runNumber}</b> <Link href={`/dogs/${resident.residencyId}`}>{resident.name}</Link>,{' '}
           {resident.ownerName}’s; here {sayDay(resident.arrivesOn)} to {sayDay(resident.leavesOn)},{' '}
-          {sayLength(daysBetween(resident.arrivesOn, resident.leavesOn))}
+          {lengthText(daysBetween(resident.arrivesOn, resident.leavesOn))}
         </p>
         <h1>Intake</h1>
       </header>
@@ -68,7 +70,7 @@ export function Intake({
             >
               {s.title}
             </Link>
-            <span>{s.draft ? 'begun' : s.kept ? 'kept' : s.fromBefore ? 'from last time' : 'open'}</span>
+            <span>{s.draft ? 'begun' : s.kept ? 'saved' : s.fromBefore ? 'from last time' : 'open'}</span>
           </li>
         ))}
       </Cord>
@@ -77,18 +79,16 @@ export function Intake({
         <p>{step.intro}</p>
         {step.draft && (
           <p className="draft">
-            Typed by {step.draft.by}, {sayMoment(step.draft.at, view.timeZone)}, and not kept for good yet.
+            Typed by {step.draft.by}, {sayMoment(step.draft.at, view.timeZone)}, not saved for good yet.
           </p>
         )}
-        {step.fromBefore && !step.draft && (
-          <p className="draft">From an earlier residency: look it over and keep it.</p>
-        )}
+        {step.fromBefore && !step.draft && <p className="draft">From an earlier residency. Check it and save it.</p>}
         {step.id === 'arrival' && <Photo view={view} />}
         {step.id === 'consents' && (
           <p>
             {view.devices.length === 0
-              ? 'This house uses no device.'
-              : `Devices of this house: ` +
+              ? 'This kennel uses no device.'
+              : `Devices of this kennel: ` +
                 `${view.devices.map((d) => (d.policy === '' ? d.name : `${d.name} (${d.policy})`)).join('; ')}. ` +
                 `None without the owner’s signature.`}
           </p>
@@ -108,7 +108,7 @@ export function Intake({
 }
 
 /** The length of a package as it is sold: in weeks, and days where they are not whole. */
-const sayLength = (days: number): string =>
+const lengthText = (days: number): string =>
   days % 7 === 0 ? `${days / 7} ${days === 7 ? 'week' : 'weeks'}` : `${days} ${days === 1 ? 'day' : 'days'}`
 
 function StepForm({
@@ -133,6 +133,7 @@ function StepForm({
   }
   return (
     <SpecForm
+      dated={dated}
       action={keep}
       fields={step.fields}
       values={step.values}
@@ -140,7 +141,7 @@ function StepForm({
       draftAt={step.draft?.at ?? null}
       keep={asTyped}
       hidden={{ residencyId: id, step: step.id }}
-      submit={last ? 'Keep, and to the dog' : 'Keep, and go on'}
+      submit={last ? 'Save, and go to the dog' : 'Save and continue'}
       more={promising && ((part) => <Promises promising={promising} {...part} />)}
     >
       <ButtonLink href={`/dogs/${id}`}>Later</ButtonLink>
@@ -161,9 +162,9 @@ function Photo({ view }: { view: IntakeView }) {
     body.set('photo', file)
     try {
       const answer = await fetch(`/dogs/${residencyId}/photo`, { method: 'POST', body })
-      const said = (await answer.json()) as { error?: string; at?: number }
-      setWrong(answer.ok ? '' : (said.error ?? 'That did not work.'))
-      if (answer.ok) setAt(said.at)
+      const reply = (await answer.json()) as { error?: string; at?: EpochMs }
+      setWrong(answer.ok ? '' : (reply.error ?? 'That did not work.'))
+      if (answer.ok) setAt(reply.at)
     } catch {
       setWrong('No connection: the picture was not sent.')
     }

@@ -5,6 +5,7 @@ import styled from 'styled-components'
 import type { RowKind } from '@/core/method/method'
 import { methodRows, type MethodRow } from '@/core/method/rows'
 import { Fault } from '@/ui/fieldParts'
+import { Link } from '@/ui/link'
 import { Button, Quiet } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { Said, useWhen } from '@/ui/ways'
@@ -40,8 +41,11 @@ export function Method({ page, actions }: { page: MethodPage; actions: MethodAct
     <Page>
       <PageHead>
         <div>
-          <h1>House method</h1>
-          <p>Where practitioners differ, a kennel chooses. Each choice is kept with its date and who made it.</p>
+          <h1>Training method</h1>
+          <p>
+            Where practitioners differ, a kennel chooses. Each choice is stored with its date and who made it. What is
+            fixed is in <Link href="/figures">House figures</Link>.
+          </p>
         </div>
       </PageHead>
       {kinds.map(({ kind, title, words }) => (
@@ -57,7 +61,7 @@ export function Method({ page, actions }: { page: MethodPage; actions: MethodAct
       ))}
       <section aria-labelledby="changes">
         <h2 id="changes">Changes</h2>
-        {page.recent.length === 0 && <p className="words">None yet: everything is at the house’s default.</p>}
+        {page.recent.length === 0 && <p className="words">None yet: everything is at the kennel default.</p>}
         <ul>
           {page.recent.map((c) => (
             <li key={`${c.at} ${c.row}`}>
@@ -91,9 +95,9 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
   }
   const apply = () => {
     start(async () => {
-      const told = await actions.set({ row: row.id, option: wanted })
-      setWrong(told.ok ? '' : told.reason)
-      if (!told.ok) return
+      const answer = await actions.set({ row: row.id, option: wanted })
+      setWrong(answer.ok ? '' : answer.reason)
+      if (!answer.ok) return
       setPreview(undefined)
       // What stood below the choice is gone: whoever applied it is led back to what is set now.
       choices.current?.querySelector<HTMLElement>('input:checked')?.focus()
@@ -148,7 +152,7 @@ function RowOf({ row, current, actions }: { row: MethodRow; current: string; act
               >
                 Leave it
               </Quiet>
-              {pending && preview && <span> Every dog’s standing is judged anew …</span>}
+              {pending && preview && <span> Updating every dog’s status …</span>}
             </div>
           </Change>
         )}
@@ -164,7 +168,7 @@ function Preview({ preview }: { preview: MethodPreview }) {
       <Dogs list={preview.now} none="No dog’s next suggestion changes." />
       <h3>Replay: as if it had always been so</h3>
       <p>Nothing of this is applied; it shows what the choice is worth.</p>
-      <Dogs list={preview.always} none="No standing would be another." />
+      <Dogs list={preview.always} none="No status would change." />
     </>
   )
 }

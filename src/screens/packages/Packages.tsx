@@ -11,7 +11,7 @@ import { Promises } from '../promise/PromiseRows'
 import { SpecForm } from '../form/SpecForm'
 import type { FormAction } from '../form/state'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 
 type Give = (raw: unknown) => Promise<Told>
 
@@ -45,7 +45,7 @@ export function Packages({ view, keep, give }: { view: PackagesView; keep: FormA
             fields={view.fields}
             values={view.empty}
             hidden={{ packageId: '' }}
-            submit="Keep the package"
+            submit="Save package"
             more={(part) => <Promises promising={view.promising} {...part} />}
           />
         </section>
@@ -58,7 +58,7 @@ export function Packages({ view, keep, give }: { view: PackagesView; keep: FormA
 
 function One({ one, view, keep, give }: { one: PackageView; view: PackagesView; keep: FormAction; give: Give }) {
   const { sayMoment } = useWhen()
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const [open, setOpen] = useState(false)
   const keepThis: FormAction = async (before, form) => {
     const after = await keep(before, form)
@@ -77,11 +77,11 @@ function One({ one, view, keep, give }: { one: PackageView; view: PackagesView; 
         ))}
       </ul>
       <p className="cost" data-short={one.cost.days > one.days}>
-        About {one.cost.reps} reps from the start: {one.cost.days} days at the house’s pace
+        About {one.cost.reps} reps from the start: {one.cost.days} days at the kennel’s pace
         {one.cost.days > one.days && `, more than its ${one.days}`}.
       </p>
       <p className="quiet">
-        {one.given ? 'Given' : 'Given no more'}; {one.by}, {sayMoment(one.at, view.timeZone)}
+        {one.given ? 'Offered' : 'Not offered'}. Last changed by {one.by}, {sayMoment(one.at, view.timeZone)}.
       </p>
       <Row>
         <Quiet aria-expanded={open} aria-label={`change ${one.name}`} onPress={() => setOpen(!open)}>
@@ -90,9 +90,9 @@ function One({ one, view, keep, give }: { one: PackageView; view: PackagesView; 
         <Quiet
           isPending={pending}
           onPress={() => send(() => give({ packageId: one.packageId, given: !one.given }))}
-          aria-label={`${one.given ? 'give it no more' : 'give it again'}: ${one.name}`}
+          aria-label={`${one.given ? 'Stop offering' : 'Offer again'}: ${one.name}`}
         >
-          {one.given ? 'give it no more' : 'give it again'}
+          {one.given ? 'Stop offering' : 'Offer again'}
         </Quiet>
       </Row>
       {wrong !== '' && <Fault>{wrong}</Fault>}
@@ -103,7 +103,7 @@ function One({ one, view, keep, give }: { one: PackageView; view: PackagesView; 
           fields={view.fields}
           values={one.values}
           hidden={{ packageId: one.packageId }}
-          submit="Keep the package"
+          submit="Save package"
           more={(part) => <Promises promising={view.promising} {...part} />}
         />
       )}

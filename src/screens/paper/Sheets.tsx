@@ -3,7 +3,7 @@ import styled from 'styled-components'
 import { useWhen } from '@/ui/ways'
 import type { PaperView } from '@/work/page/paper'
 
-/** House: two sets of each thing have room on a sheet. */
+/** Design choice: two sets of each thing have room on a sheet. */
 const setsEach = 2
 
 /** The sheet for the pocket: every dog by run, what to work on, and boxes for the marks. */

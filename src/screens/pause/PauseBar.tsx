@@ -1,15 +1,16 @@
 'use client'
-import { useState } from 'react'
 import styled from 'styled-components'
-import { Choose } from '@/ui/Choose'
 import { Disclosed } from '@/ui/Disclosed'
-import { TextLine } from '@/ui/Field'
-import { Fault, Wrong } from '@/ui/fieldParts'
-import { Button, Quiet } from '@/ui/press'
+import { Fault } from '@/ui/fieldParts'
+import { Quiet } from '@/ui/press'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { phone } from '@/ui/theme'
+import type { DogFrame } from '@/work/page/dogFrame'
+import type { FormAction } from '../form/state'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
+import { PauseForm } from './PauseForm'
+import type { ResidencyId } from '@/core/ids'
 
 type Send = (raw: unknown) => Promise<Told>
 
@@ -19,18 +20,18 @@ export function PausedBar({
   because,
   resume,
 }: {
-  residencyId: string
+  residencyId: ResidencyId
   because: string
   resume: Send | undefined
 }) {
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   return (
     <Bar>
       <NeedsPerson>
         {because}{' '}
         {resume && (
           <Quiet isPending={pending} onPress={() => send(() => resume({ residencyId }))}>
-            It is worked again
+            Resume training
           </Quiet>
         )}
         {wrong !== '' && <Fault>{wrong}</Fault>}
@@ -39,35 +40,14 @@ export function PausedBar({
   )
 }
 
-const kinds = [
-  { id: 'sick', name: 'sick or hurt', note: 'pain, lameness, vomiting, collapse, heat: the vet' },
-  { id: 'in season', name: 'in season' },
-  { id: 'other', name: 'something else' },
-]
-
 /** At the foot of every page of a dog: whoever sees that it is not well may stop its work, a hand too. */
-export function StopWorking({ residencyId, name, pause }: { residencyId: string; name: string; pause: Send }) {
-  const { send, wrong, pending } = useTold()
-  const [why, setWhy] = useState('sick')
-  const [note, setNote] = useState('')
-  return (
-    <Foot>
-      <Disclosed says={`Pause ${name}’s training`}>
-        <Fields>
-          <Choose label="Why" value={why} onChange={setWhy} choices={kinds} />
-          <TextLine label="What did you see?" value={note} onChange={setNote} maxLength={160} />
-          <Button
-            isPending={pending}
-            onPress={() => send(() => pause({ residencyId, why, note: note.replace(/\s+/g, ' ').trim() }))}
-          >
-            Pause training
-          </Button>
-        </Fields>
-        <Wrong>{wrong}</Wrong>
-      </Disclosed>
-    </Foot>
-  )
-}
+export const StopWorking = ({ frame, pause }: { frame: DogFrame; pause: FormAction }) => (
+  <Foot>
+    <Disclosed says={`Pause ${frame.name}’s training`}>
+      <PauseForm residencyId={frame.residencyId} fields={frame.pauseFields} action={pause} />
+    </Disclosed>
+  </Foot>
+)
 
 const Bar = styled.div`
   padding: 0.6rem 1.5rem 0;
@@ -87,11 +67,4 @@ const Foot = styled.div`
   @media print {
     display: none;
   }
-`
-const Fields = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s-4);
-  align-items: end;
-  padding-top: 0.5rem;
 `

@@ -135,7 +135,7 @@ const Points = ({ title, points, children }: { title: string; points: readonly s
   </section>
 )
 
-/** Looks as it will be printed, whatever colours the screen has. */
+/** Looks as it will be printed, whatever colors the screen has. */
 const Paper = styled.article`
   max-width: 44rem;
   padding: 2rem 2.2rem;

@@ -18,7 +18,7 @@ export function Card({ card }: { card: CardView }) {
       <Tools>
         <Button onPress={() => window.print()}>Print</Button>
         <FileLink href={`/dogs/${card.residencyId}/card.pdf`}>As PDF, {sheets.card}</FileLink>
-        <ButtonLink href={`/dogs/${card.residencyId}`}>To the dog</ButtonLink>
+        <ButtonLink href={`/dogs/${card.residencyId}`}>Back to {card.name}</ButtonLink>
       </Tools>
       <DoorSheet data-paper={paper} aria-label={`Run-door card of ${card.name}`}>
         <header>
@@ -110,7 +110,7 @@ export function FeedingSheet({ list }: { list: FeedingList }) {
             <tr>
               <th>Run</th>
               <th>Dog</th>
-              <th>Feed</th>
+              <th>Food</th>
               <th>Day</th>
               <th>Training</th>
               <th>Owed</th>
@@ -147,7 +147,7 @@ export function Words({ view }: { view: WordsView }) {
       </Tools>
       <h1>Cue words, {sayDay(view.today)}</h1>
       <p>
-        The house’s words: {view.house.map((c) => `${c.command} “${c.word}”`).join(', ')}. Below, what each dog has of
+        The kennel’s words: {view.house.map((c) => `${c.command} “${c.word}”`).join(', ')}. Below, what each dog has of
         its own.
       </p>
       <Across label="The list">
@@ -159,7 +159,7 @@ export function Words({ view }: { view: WordsView }) {
               <th>Release</th>
               <th>Marker</th>
               <th>Side</th>
-              <th>Its own words</th>
+              <th>Words of this dog</th>
             </tr>
           </thead>
           <tbody>
@@ -174,7 +174,7 @@ export function Words({ view }: { view: WordsView }) {
                   {d.cues
                     .filter((c) => c.own)
                     .map((c) => `${c.command}: ${c.word}${c.signal ? ` (${c.signal})` : ''}`)
-                    .join('; ') || 'the house’s'}
+                    .join('; ') || 'the kennel’s'}
                 </td>
               </tr>
             ))}

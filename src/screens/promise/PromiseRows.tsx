@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import styled from 'styled-components'
 import type { Typed } from '@/core/fields'
-import { sayCost } from '@/core/handoff/cost'
+import { costText } from '@/core/handoff/cost'
 import { usualIn } from '@/core/handoff/possible'
 import { promisableRuns, promiseField, type PromisableRun } from '@/core/promise/typed'
 import { levelWords } from '@/core/views/grid'
@@ -33,8 +33,8 @@ export function PromiseRows({ words, ...part }: Part & { words?: Typed }) {
   const isPromised = (row: number): boolean => (part.values[promiseField(row, 'rung')]?.[0] ?? '') !== ''
   const promised = new Set(runs.flatMap(({ of, row }) => (isPromised(row) ? [of.command.id] : [])))
   const folded = runs.filter(
-    ({ of: { command, run }, row }) =>
-      (command.extra === true && !promised.has(command.id)) || (run.aside === true && !isPromised(row)),
+    ({ of: { command, ladder }, row }) =>
+      (command.extra === true && !promised.has(command.id)) || (ladder.aside === true && !isPromised(row)),
   )
   const list = (rows: typeof runs) => (
     <List data-words={words !== undefined}>
@@ -43,7 +43,7 @@ export function PromiseRows({ words, ...part }: Part & { words?: Typed }) {
           key={of.key}
           row={row}
           of={of}
-          heads={of.run === of.command.runs[0]}
+          heads={of.ladder === of.command.runs[0]}
           word={words && (words[`cue.${of.command.id}`]?.[0] ?? '')}
           {...part}
         />
@@ -64,10 +64,10 @@ export function PromiseRows({ words, ...part }: Part & { words?: Typed }) {
 }
 
 /** What is folded away is called by its run where that stands aside, else by its command, once. */
-const nameOf = ({ command, run }: PromisableRun): readonly string[] =>
-  run.aside === true ? [run.name.toLowerCase()] : run === command.runs[0] ? [command.name.toLowerCase()] : []
+const nameOf = ({ command, ladder }: PromisableRun): readonly string[] =>
+  ladder.aside === true ? [ladder.name.toLowerCase()] : ladder === command.runs[0] ? [command.name.toLowerCase()] : []
 
-/** The same as a part of a form, with what is wrong with all of it. */
+/** Promises as a part of a form, with what is wrong with all of it. */
 export const Promises = (part: Part) => (
   <div>
     {part.errors['promised'] && <Fault>{part.errors['promised']}</Fault>}
@@ -80,7 +80,7 @@ export const Promises = (part: Part) => (
 
 function PromiseRow({
   row,
-  of: { command, run, key, name },
+  of: { command, ladder, key, name },
   heads,
   word,
   promising: { curriculum, ground },
@@ -103,8 +103,8 @@ function PromiseRow({
     return { places: was('places') ?? String(usual.places), people: was('people') ?? String(usual.people) }
   })
   const promised = rungId !== ''
-  const told = promised
-    ? sayCost(
+  const statusText = promised
+    ? costText(
         curriculum,
         { rungId, level: Number(level), places: Number(amounts.places) || 1, people: Number(amounts.people) || 1 },
         ground,
@@ -115,8 +115,8 @@ function PromiseRow({
     errors[field('level')],
     errors[field('places')],
     errors[field('people')],
-    heads ? errors[`cueWords.${command.id}`] : undefined,
-  ].filter((w) => w !== undefined && w !== told?.no)
+    heads ? errors[`cue.${command.id}`] : undefined,
+  ].filter((w) => w !== undefined && w !== statusText?.no)
   return (
     <li
       data-promised={promised}
@@ -140,7 +140,7 @@ function PromiseRow({
           }}
           choices={[
             { id: none, name: 'not promised' },
-            ...run.rungs.map((r) => ({ id: r.id, name: r.name, note: r.criterion.words })),
+            ...ladder.rungs.map((r) => ({ id: r.id, name: r.name, note: r.criterion.words })),
           ]}
         />
       </Rung>
@@ -156,8 +156,8 @@ function PromiseRow({
             }}
             choices={levelWords.map((words, i) => ({ id: String(i), name: String(i), note: words }))}
           />
-          <Field label="Places" name={field('places')} type="number" defaultValue={amounts.places} plain />
-          <Field label="People" name={field('people')} type="number" defaultValue={amounts.people} plain />
+          <Field label="Locations" name={field('places')} type="number" defaultValue={amounts.places} plain />
+          <Field label="Handlers" name={field('people')} type="number" defaultValue={amounts.people} plain />
         </>
       )}
       {heads && word !== undefined && (
@@ -165,7 +165,7 @@ function PromiseRow({
           <Field label="Word" plain name={`cue.${command.id}`} defaultValue={word} />
         </Word>
       )}
-      {told && <Cost>{told.no === '' ? told.says : <Fault>{told.no}</Fault>}</Cost>}
+      {statusText && <Cost>{statusText.no === '' ? statusText.says : <Fault>{statusText.no}</Fault>}</Cost>}
       {wrong.map((w) => (
         <Cost key={w}>
           <Fault>{w}</Fault>

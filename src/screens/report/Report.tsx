@@ -16,7 +16,7 @@ import { DogHead } from '../DogHead'
 import { May } from '../shell/may'
 import type { Told } from '../told'
 import { SaveBoth } from '../SaveBoth'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 
 const labels: Readonly<Record<ReportPart, string>> = {
   opening: 'Opening',
@@ -59,7 +59,7 @@ export function Report({
         </nav>
       </DogHead>
       <Beside>
-        <Sheet aria-label="As the owner reads it">
+        <Sheet aria-label="What the owner reads">
           <h2>
             {resident.name}, {sayDay(week.from)} to {sayDay(week.to)}
           </h2>
@@ -75,11 +75,11 @@ export function Report({
         <May least="trainer">
           <section aria-labelledby="words">
             <Ticks page={page} tick={tickNote} />
-            <h2 id="words">Its words</h2>
+            <h2 id="words">Wording</h2>
             <p>
               {kept
-                ? `Written by ${kept.by}, ${sayMoment(kept.at, page.timeZone)}. Facts that came since are not in it.`
-                : 'Made from what was recorded; keep it when it reads as you would say it.'}
+                ? `Written by ${kept.by}, ${sayMoment(kept.at, page.timeZone)}. Facts that came later are not included.`
+                : 'Made from what was recorded. Save it when it reads the way you would say it.'}
             </p>
             <Words key={`${week.number} ${page.version}`} page={page} keep={keep} />
           </section>
@@ -92,7 +92,7 @@ export function Report({
 /** The notes of the week, each to be ticked for the owner. */
 function Ticks({ page, tick }: { page: ReportPage; tick: (raw: unknown) => Promise<Told> }) {
   const { sayMoment } = useWhen()
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const { residencyId } = page.resident
   if (page.notes.length === 0) return null
   return (
@@ -101,7 +101,7 @@ function Ticks({ page, tick }: { page: ReportPage; tick: (raw: unknown) => Promi
       <p>
         {page.kept
           ? 'Tick what the owner may read, then write the report from the records again.'
-          : 'Tick what the owner may read: it goes into the report.'}
+          : 'Check what the owner may read. It goes into the report.'}
       </p>
       <Wrong>{wrong}</Wrong>
       <Notes>
@@ -147,8 +147,8 @@ function Lines({ page }: { page: ReportPage }) {
 }
 
 function Words({ page, keep }: { page: ReportPage; keep: (raw: unknown) => Promise<Told> }) {
-  const told = useTold()
-  const { send, pending } = told
+  const action = useAction()
+  const { send, pending } = action
   const [fresh, setFresh] = useState(0)
   const [texts, setTexts] = useState(page.texts)
   return (
@@ -170,10 +170,10 @@ function Words({ page, keep }: { page: ReportPage; keep: (raw: unknown) => Promi
           <Field key={p} label={labels[p]} name={p} defaultValue={texts[p]} long plain maxLength={1200} />
         ))}
       </div>
-      <SaveBoth told={told} />
+      <SaveBoth told={action} />
       <Row>
         <Button type="submit" isPending={pending}>
-          {pending ? 'Keeping …' : 'Keep it'}
+          {pending ? 'Saving …' : 'Save report'}
         </Button>
         {page.kept && (
           <Button

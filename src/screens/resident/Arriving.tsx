@@ -5,7 +5,7 @@ import { ButtonLink, Quiet } from '@/ui/press'
 import type { ResidentView } from '@/work/page/resident'
 import { List } from '@/ui/List'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 
 /** What is still to be found out about a dog that came: the one thing to do now first. */
 export function Arriving({
@@ -17,7 +17,7 @@ export function Arriving({
   arriving: NonNullable<ResidentView['arriving']>
   skip: (raw: unknown) => Promise<Told>
 }) {
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const at = (page: string) => `/dogs/${view.resident.residencyId}/${page}`
   const now = arriving.firstEvening
     ? 'intake'
@@ -49,7 +49,7 @@ export function Arriving({
             <>
               {' '}
               <Quiet isPending={pending} onPress={() => send(() => skip({ residencyId: view.resident.residencyId }))}>
-                Do without it
+                Skip this
               </Quiet>
             </>
           )}
@@ -61,7 +61,7 @@ export function Arriving({
           <ButtonLink $now={now === 'reward'} href={at('reward')}>
             Reward test
           </ButtonLink>{' '}
-          what does it work for?
+          what does the dog work for?
         </li>
       )}
       {!arriving.fed && (
@@ -69,7 +69,7 @@ export function Arriving({
           <ButtonLink $now={now === 'food'} href={at('food')}>
             Food
           </ButtonLink>{' '}
-          nobody has said what it eats
+          no feeding plan
         </li>
       )}
     </ArrivingList>

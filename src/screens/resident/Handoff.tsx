@@ -4,13 +4,15 @@ import styled from 'styled-components'
 import type { CommandView } from '@/core/views/resident'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { ButtonLink } from '@/ui/press'
+import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
 import { List } from '@/ui/List'
 import { May } from '../shell/may'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Whether it is ready to be shown, what it still lacks, and the way to the handoff. */
-export function Handoff({ view, missing, now }: { view: ResidentView; missing: readonly CommandView[]; now: number }) {
+export function Handoff({ view, missing, now }: { view: ResidentView; missing: readonly CommandView[]; now: EpochMs }) {
   const { sayMoment, sayDay } = useWhen()
   const { resident, handoff } = view
   return (
@@ -19,31 +21,31 @@ export function Handoff({ view, missing, now }: { view: ResidentView; missing: r
       {handoff ? (
         <p>
           <b>
-            {handoff.from < now ? 'Was' : 'Booked'}: {sayMoment(handoff.from, view.timeZone)}
+            {handoff.fromMs < now ? 'Was' : 'Booked'}: {sayMoment(handoff.fromMs, view.timeZone)}
           </b>
           , {view.people.find((p) => p.id === handoff.personId)?.name}
         </p>
       ) : view.readyOn ? (
         <p>
-          <b className="ready">Ready</b> since {sayDay(view.readyOn)}: everything promised is held.
+          <b className="ready">Ready</b> since {sayDay(view.readyOn)}: every promise is mastered.
         </p>
       ) : view.waits !== '' ? (
         <p>
           <b>{view.waits}</b>{' '}
           <May to={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>
-            <Link href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse it</Link>
+            <Link href={`/dogs/${resident.residencyId}/demonstration/rehearsal`}>Rehearse</Link>
           </May>
         </p>
       ) : missing.length === 0 ? (
         <p>Nothing was promised, so nothing can be shown.</p>
       ) : (
         <p>
-          Not ready: {missing.length} of {view.commands.filter((c) => c.promise).length} promises are missing something.
+          Not ready: {missing.length} of {view.commands.filter((c) => c.promise).length} promises are not met yet.
         </p>
       )}
       {view.lost.length > 0 && (
         <NeedsPerson>
-          Promised, and not in this dog’s ladder: {view.lost.join(', ')}. Speak with the owner, or promise something
+          Promised, and not in this dog’s curriculum: {view.lost.join(', ')}. Speak with the owner, or promise something
           else.
         </NeedsPerson>
       )}
@@ -90,5 +92,13 @@ const Missing = styled(List)`
     display: block;
     font-size: var(--t-2);
     color: var(--ink-2);
+  }
+  ${phone} {
+    span {
+      display: inline;
+    }
+    span:not(:last-child)::after {
+      content: '. ';
+    }
   }
 `

@@ -1,5 +1,5 @@
 'use client'
-import { rungLabels, statusLabels } from '@/core/views/labels'
+import { rungLabels, statusLabels, statusFlags } from '@/core/views/labels'
 import { useWhen } from '@/ui/ways'
 import { percent } from '@/core/percent'
 import { Link } from '@/ui/link'
@@ -11,6 +11,7 @@ import { Line } from '@/ui/Line'
 import { ButtonLink } from '@/ui/press'
 import { phone } from '@/ui/theme'
 import { Why } from '@/ui/Why'
+import type { ResidencyId } from '@/core/ids'
 
 /** What the dog knows: a ladder a command, promised ones first. On a phone the rungs are folded away. */
 export function Ladders({
@@ -19,7 +20,7 @@ export function Ladders({
   gone,
 }: {
   commands: readonly CommandView[]
-  residencyId: string
+  residencyId: ResidencyId
   /** It went home: what it knows is to be seen, and no work begins from here. */
   gone: boolean
 }) {
@@ -50,10 +51,16 @@ export function Ladders({
   )
 }
 
-function CommandBlock({ command, residencyId, gone }: { command: CommandView; residencyId: string; gone: boolean }) {
-  const flags = [command.stuck ? 'stuck' : '', command.stale && command.word !== 'slipping' ? 'stale' : ''].filter(
-    Boolean,
-  )
+function CommandBlock({
+  command,
+  residencyId,
+  gone,
+}: {
+  command: CommandView
+  residencyId: ResidencyId
+  gone: boolean
+}) {
+  const flags = statusFlags({ ...command, stuck: command.stuck !== '' })
   const quiet = command.word === 'not started' && !command.promise
   const [open, setOpen] = useState(false)
   const runs = command.runs.filter((run) => !run.idle)
@@ -98,7 +105,7 @@ function CommandBlock({ command, residencyId, gone }: { command: CommandView; re
             </Why>
           </div>
           <More type="button" aria-expanded={open} onClick={() => setOpen(!open)}>
-            {open ? 'Hide its rungs' : 'Its rungs'}
+            {open ? 'Hide rungs' : 'Rungs'}
           </More>
           {runs.map((run) => (
             <Run key={run.id} data-open={open}>

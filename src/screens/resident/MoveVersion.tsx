@@ -2,25 +2,19 @@
 import { useRouter } from 'next/navigation'
 import { useState, useTransition } from 'react'
 import styled from 'styled-components'
-import type { Carried, StandingChange } from '@/core/views/compare'
 import { Choose } from '@/ui/Choose'
 import { Wrong } from '@/ui/fieldParts'
 import { Button, ButtonLink } from '@/ui/press'
 import { Table } from '@/ui/Table'
 import { OfficePage } from '@/ui/Page'
+import type { VersionChoice } from '@/work/page/moveVersion'
 import type { Told } from '../told'
-
-export interface VersionChoice extends Carried {
-  readonly id: string
-  readonly version: number
-  readonly name: string
-  readonly changes: readonly StandingChange[]
-}
+import type { ResidencyId } from '@/core/ids'
 
 /** How much of what the dog has met goes along. */
-const sayKept = (kept: number): string => {
-  if (kept === 0) return 'It has met no rung that is there as well.'
-  return kept === 1 ? 'One rung it has met goes along.' : `${kept} rungs it has met go along.`
+const keptText = (kept: number): string => {
+  if (kept === 0) return 'No rung passed so far is in that version.'
+  return kept === 1 ? 'One passed rung goes along.' : `${kept} passed rungs go along.`
 }
 
 /** Moves one dog to another version of the curriculum, after showing what changes for it. */
@@ -32,7 +26,7 @@ export function MoveVersion({
   move,
 }: {
   dog: string
-  residencyId: string
+  residencyId: ResidencyId
   current: string
   choices: readonly VersionChoice[]
   move: (raw: unknown) => Promise<Told>
@@ -45,17 +39,17 @@ export function MoveVersion({
   const send = () => {
     if (!chosen) return
     start(async () => {
-      const told = await move({ residencyId, curriculumId: chosen.id, version: chosen.version })
-      if (told.ok) router.push(`/dogs/${residencyId}`)
-      else setWrong(told.reason)
+      const answer = await move({ residencyId, curriculumId: chosen.id, version: chosen.version })
+      if (answer.ok) router.push(`/dogs/${residencyId}`)
+      else setWrong(answer.reason)
     })
   }
   return (
     <Page>
       <h1>{dog}: another version of the curriculum</h1>
       <p>
-        It climbs {current}. What was recorded keeps the version it was made under; the other version judges from the
-        next rep on.
+        Now on {current}. What was recorded keeps the version it was made under; the other version judges from the next
+        rep on.
       </p>
       {choices.length === 0 ? (
         <p>There is no other version.</p>
@@ -91,15 +85,14 @@ export function MoveVersion({
               </Table>
             ))}
 
-          {chosen && <p>{sayKept(chosen.kept)}</p>}
+          {chosen && <p>{keptText(chosen.kept)}</p>}
           {chosen && chosen.anew.length > 0 && (
             <>
-              <h2>Begins anew</h2>
+              <h2>Starts again</h2>
               <ul>
                 {chosen.anew.map((a) => (
                   <li key={`${a.command} ${a.was}`}>
-                    {a.command} “{a.was}”:{' '}
-                    {a.becomes === undefined ? 'not there any more' : `“${a.becomes}” stands in its stead`}
+                    {a.command} “{a.was}”: {a.becomes === undefined ? 'no longer there' : `“${a.becomes}” replaces it`}
                   </li>
                 ))}
               </ul>
@@ -111,7 +104,7 @@ export function MoveVersion({
             <Button $now isPending={pending} onPress={send}>
               Move {dog}
             </Button>{' '}
-            <ButtonLink href={`/dogs/${residencyId}`}>Leave it</ButtonLink>
+            <ButtonLink href={`/dogs/${residencyId}`}>Keep this version</ButtonLink>
           </div>
         </>
       )}

@@ -61,18 +61,21 @@ export function NextList({
                 {[place(set.placeId), person(set.personId), words(set.kit), set.level > 0 ? `level ${set.level}` : '']
                   .filter(Boolean)
                   .join(', ')}
-                . Pay: {set.pay}, {set.payWhen}.{' '}
+                . Reward: {set.pay}, {set.payWhen}.{' '}
                 <Why>
                   {set.reasons.map((r) => (
                     <p key={r}>{words(r)}</p>
                   ))}
                   <p>
-                    Pay tier {set.payTier} of 4: {set.pay}.
+                    Reward value {set.payTier} of 4: {set.pay}.
                   </p>
                   <ul>
+                    <li>Do: {sentence(`${set.criterion}; ${set.rule}, ${set.setReps} to a set`)}</li>
                     <li>Say: {sentence(set.prompt.say)}</li>
-                    <li>Don’t: {sentence(set.prompt.dontSay)}</li>
-                    <li>Pay: {sentence(set.prompt.payWhere)}</li>
+                    <li>Do not say: {sentence(set.prompt.dontSay)}</li>
+                    <li>Mark when: {sentence(set.prompt.markWhen)}</li>
+                    <li>Reward: {sentence(set.prompt.payWhere)}</li>
+                    {set.prompt.ifNot !== '' && <li>If not: {words(set.prompt.ifNot)}</li>}
                     {set.prompt.notes.map((n) => (
                       <li key={n}>{words(n)}</li>
                     ))}
@@ -91,13 +94,13 @@ export function NextList({
         ))}
       </Order>
       {next.shut.length > 0 && (
-        <Shut aria-label="Shut for now">
+        <Shut aria-label="Locked for now">
           {next.shut.map((s) => (
             <li key={`${s.command} ${s.rungName}`}>
               <b>
                 {s.commandName}, {s.rungName}
               </b>{' '}
-              is shut: {s.opens}.
+              is locked: {s.opens}.
             </li>
           ))}
         </Shut>
@@ -149,10 +152,30 @@ const Order = styled(OrderedList)`
   ${phone} {
     > li {
       grid-template-columns: 1.5rem minmax(0, 1fr);
+      position: relative;
+      padding: 0.2rem 0;
       > a {
-        grid-column: 2;
+        position: absolute;
+        right: 0;
+        top: 0.3rem;
         min-height: var(--touch);
       }
+    }
+    h3,
+    .no {
+      display: flex;
+      align-items: center;
+      min-height: 2.9rem;
+    }
+    .no {
+      justify-content: end;
+    }
+    h3 {
+      padding-right: 5.5rem;
+    }
+    /* What comes later is read when it comes: until then it stands in its why. */
+    > li:not(:first-child) .what {
+      display: none;
     }
   }
 `

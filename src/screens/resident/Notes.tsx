@@ -3,29 +3,34 @@ import { useState, useTransition } from 'react'
 import styled from 'styled-components'
 import { TextLine } from '@/ui/Field'
 import { Wrong } from '@/ui/fieldParts'
-import { Button } from '@/ui/press'
+import { Button, Quiet } from '@/ui/press'
+import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
 import type { ResidentView } from '@/work/page/resident'
 import { List } from '@/ui/List'
 import type { Told } from '../told'
+
+/** So many notes stand on a phone at once. */
+const first = 3
 
 /** Notes about the dog, newest first, and room for one more. */
 export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown) => Promise<Told> }) {
   const { sayMoment } = useWhen()
   const [text, setText] = useState('')
   const [wrong, setWrong] = useState('')
+  const [all, setAll] = useState(false)
   const [pending, start] = useTransition()
   const send = () => {
     start(async () => {
-      const told = await keep({ residencyId: view.resident.residencyId, command: '', text })
-      setWrong(told.ok ? '' : told.reason)
-      if (told.ok) setText('')
+      const answer = await keep({ residencyId: view.resident.residencyId, command: '', text })
+      setWrong(answer.ok ? '' : answer.reason)
+      if (answer.ok) setText('')
     })
   }
   return (
     <section aria-labelledby="notes">
       <h2 id="notes">Notes</h2>
-      <Rows>
+      <Rows data-all={all}>
         {view.notes.map((n) => (
           <li key={n.id}>
             “{n.text}”{' '}
@@ -41,6 +46,11 @@ export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown)
           </li>
         )}
       </Rows>
+      {view.notes.length > first && !all && (
+        <Older onPress={() => setAll(true)}>
+          {view.notes.length - first} older {view.notes.length - first === 1 ? 'note' : 'notes'}
+        </Older>
+      )}
       <Form
         onSubmit={(e) => {
           e.preventDefault()
@@ -49,7 +59,7 @@ export function Notes({ view, keep }: { view: ResidentView; keep: (raw: unknown)
       >
         <TextLine label="A note for the next block" value={text} onChange={setText} maxLength={400} />
         <Button type="submit" isPending={pending} isDisabled={text.trim() === ''}>
-          Keep note
+          Save note
         </Button>
       </Form>
       <Wrong>{wrong}</Wrong>
@@ -64,6 +74,17 @@ const Rows = styled(List)`
   small {
     color: var(--ink-2);
     font-size: var(--t-1);
+  }
+  ${phone} {
+    &[data-all='false'] > li:nth-child(n + ${first + 1}) {
+      display: none;
+    }
+  }
+`
+const Older = styled(Quiet)`
+  display: none;
+  ${phone} {
+    display: inline-flex;
   }
 `
 const Form = styled.form`

@@ -57,28 +57,26 @@ function options(
   }
 }
 
-/** Rungs held against the plan, success and latency, day by day; the same figures stand in a table below. */
+/** Rungs mastered against the plan, success and latency, day by day; the same figures stand in a table below. */
 export default function ProgressCharts({ progress }: { progress: ProgressView }) {
-  const { sayDay } = useWhen()
   const inks = useInks()
   const labels = progress.days.map((d) => d.day.slice(8))
   if (!inks) return <Frame aria-hidden="true" />
   const arrivals = progress.days.some((d) => d.arriveSeconds !== undefined)
-  const worked = progress.days.filter((d) => d.total > 0)
   const share = (d: ProgressView['days'][number]) => (d.total > 0 ? Math.round((d.clean / d.total) * 100) : null)
   return (
     <Frame>
       <figure>
-        <figcaption>Rungs held, of {progress.promisedRungs} promised</figcaption>
+        <figcaption>Rungs mastered, of {progress.promisedRungs} promised</figcaption>
         <div className="plot">
           <Line
             aria-hidden="true"
-            options={options(inks, 'Rungs held', { max: progress.promisedRungs, legend: true })}
+            options={options(inks, 'Rungs mastered', { max: progress.promisedRungs, legend: true })}
             data={{
               labels,
               datasets: [
                 {
-                  label: 'held',
+                  label: 'mastered',
                   data: progress.days.map((d) => d.held ?? null),
                   borderColor: inks.held,
                   backgroundColor: inks.held,
@@ -152,36 +150,45 @@ export default function ProgressCharts({ progress }: { progress: ProgressView })
           />
         </div>
       </figure>
-      <details>
-        <summary>The figures</summary>
-        <FigureTable>
-          <thead>
-            <tr>
-              <th scope="col">Day</th>
-              <th scope="col">Held</th>
-              <th scope="col">Even pace</th>
-              <th scope="col">Clean of reps</th>
-              <th scope="col">Latency, s</th>
-              {arrivals && <th scope="col">Recall arrives, s</th>}
-            </tr>
-          </thead>
-          <tbody>
-            {worked.map((d) => (
-              <tr key={d.day}>
-                <th scope="row">{sayDay(d.day)}</th>
-                <td>{d.held ?? ''}</td>
-                <td>{d.plan.toFixed(1)}</td>
-                <td>
-                  {d.clean}/{d.total}
-                </td>
-                <td>{d.latencySeconds?.toFixed(1) ?? ''}</td>
-                {arrivals && <td>{d.arriveSeconds?.toFixed(1) ?? ''}</td>}
-              </tr>
-            ))}
-          </tbody>
-        </FigureTable>
-      </details>
+      <FiguresBelow progress={progress} arrivals={arrivals} />
     </Frame>
+  )
+}
+
+/** The figures of the charts, of days on which the dog was worked. */
+function FiguresBelow({ progress, arrivals }: { progress: ProgressView; arrivals: boolean }) {
+  const { sayDay } = useWhen()
+  const worked = progress.days.filter((d) => d.total > 0)
+  return (
+    <details>
+      <summary>The figures</summary>
+      <FigureTable>
+        <thead>
+          <tr>
+            <th scope="col">Day</th>
+            <th scope="col">Mastered</th>
+            <th scope="col">Even pace</th>
+            <th scope="col">Clean of reps</th>
+            <th scope="col">Latency, s</th>
+            {arrivals && <th scope="col">Recall arrives, s</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {worked.map((d) => (
+            <tr key={d.day}>
+              <th scope="row">{sayDay(d.day)}</th>
+              <td>{d.held ?? ''}</td>
+              <td>{d.plan.toFixed(1)}</td>
+              <td>
+                {d.clean}/{d.total}
+              </td>
+              <td>{d.latencySeconds?.toFixed(1) ?? ''}</td>
+              {arrivals && <td>{d.arriveSeconds?.toFixed(1) ?? ''}</td>}
+            </tr>
+          ))}
+        </tbody>
+      </FigureTable>
+    </details>
   )
 }
 

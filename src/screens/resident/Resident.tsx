@@ -26,6 +26,7 @@ import { YardLedger } from './YardLedger'
 import { Notes } from './Notes'
 import { ItsWords } from '../ItsWords'
 import { SetLog } from './SetLog'
+import type { EpochMs } from '@/core/epochMs'
 
 const ProgressCharts = dynamic(() => import('./ProgressCharts'), { ssr: false, loading: () => <p>Drawing …</p> })
 
@@ -35,7 +36,7 @@ export interface ResidentActions extends CorrectActions, BookActions {
 }
 
 /** One dog: what to do next, what it knows, how it comes along, what the handoff still lacks, and every set. */
-export function Resident({ view, now, actions }: { view: ResidentView; now: number; actions: ResidentActions }) {
+export function Resident({ view, now, actions }: { view: ResidentView; now: EpochMs; actions: ResidentActions }) {
   const { resident, commands } = view
   const { sayMinute, sayDay, sayDayOfYear } = useWhen()
   const promised = commands.filter((c) => c.promise)
@@ -68,10 +69,10 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
               </dd>
             </div>
           )}
-          {sayTraits(resident).length > 0 && (
+          {traitsText(resident, sayDayOfYear).length > 0 && (
             <div>
-              <dt>Ladder made for</dt>
-              <dd>{sayTraits(resident).join(', ')}</dd>
+              <dt>Adapted for</dt>
+              <dd>{traitsText(resident, sayDayOfYear).join(', ')}</dd>
             </div>
           )}
         </Words>
@@ -116,62 +117,8 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
           <Handoff view={view} missing={missing} now={now} />
           <YardLedger view={view} />
           <Notes view={view} keep={actions.keepNote} />
-          <section aria-labelledby="papers">
-            <h2 id="papers">Everything else</h2>
-            <Leads>
-              {leads.map(([page, name]) => (
-                <May key={page} to={`/dogs/${resident.residencyId}/${page}`}>
-                  <li>
-                    <Link href={`/dogs/${resident.residencyId}/${page}`}>{name}</Link>
-                  </li>
-                </May>
-              ))}
-              <li>
-                <Link href="/paper">Paper sheet</Link>
-              </li>
-            </Leads>
-            {view.others.length > 0 && (
-              <p>
-                Here before or again:{' '}
-                {view.others.map((o, i) => (
-                  <span key={o.id}>
-                    {i > 0 && ', '}
-                    <Link href={`/dogs/${o.id}`}>
-                      {sayDayOfYear(o.arrivesOn)} to {sayDay(o.leavesOn)}
-                    </Link>
-                  </span>
-                ))}
-                . Each residency is tested afresh.
-              </p>
-            )}
-          </section>
-          <Fold id="forgets" title="Forgetting">
-            <div>
-              First half-life {view.forgetting.model.firstHalfLifeDays.toFixed(1)} days,{' '}
-              {view.forgetting.from === 'own' ? 'fitted from this kennel’s own cold reps' : 'the house’s figure'}.{' '}
-              <Why>
-                <p>
-                  {view.forgetting.refreshers} refreshers and first reps of a day here, {view.forgetting.clean} clean. A
-                  clean one that was due makes it {view.forgetting.model.cleanFactor.toFixed(2)} times as long, a failed
-                  one {view.forgetting.model.failedFactor.toFixed(2)} times. Below 30 of them the house’s figures are
-                  used: 3 days, 2 and ½.
-                </p>
-              </Why>
-            </div>
-            <p>
-              Curriculum: {view.curriculum.name}, version {view.curriculum.version}.
-              {view.curriculum.newer && (
-                <>
-                  {' '}
-                  <May to={`/dogs/${resident.residencyId}/version`}>
-                    <Link href={`/dogs/${resident.residencyId}/version`}>
-                      Move to version {view.curriculum.newer.version} …
-                    </Link>
-                  </May>
-                </>
-              )}
-            </p>
-          </Fold>
+          <EverythingElse view={view} />
+          <Forgetting view={view} />
         </Side>
       </Columns>
       <Fold id="progress" title="Progress" note="rungs and clean reps by day" late>
@@ -182,13 +129,80 @@ export function Resident({ view, now, actions }: { view: ResidentView; now: numb
   )
 }
 
+/** Everything there is about a dog, and its other stays. */
+function EverythingElse({ view: { resident, others } }: { view: ResidentView }) {
+  const { sayDay, sayDayOfYear } = useWhen()
+  return (
+    <section aria-labelledby="papers">
+      <h2 id="papers">Everything else</h2>
+      <Leads>
+        {leads.map(([page, name]) => (
+          <May key={page} to={`/dogs/${resident.residencyId}/${page}`}>
+            <li>
+              <Link href={`/dogs/${resident.residencyId}/${page}`}>{name}</Link>
+            </li>
+          </May>
+        ))}
+        <li>
+          <Link href="/paper">Paper sheet</Link>
+        </li>
+      </Leads>
+      {others.length > 0 && (
+        <p>
+          Here before or again:{' '}
+          {others.map((o, i) => (
+            <span key={o.id}>
+              {i > 0 && ', '}
+              <Link href={`/dogs/${o.id}`}>
+                {sayDayOfYear(o.arrivesOn)} to {sayDay(o.leavesOn)}
+              </Link>
+            </span>
+          ))}
+          . Each residency is tested afresh.
+        </p>
+      )}
+    </section>
+  )
+}
+
+/** How fast the dog forgets, and by which version of the curriculum it is trained. */
+function Forgetting({ view: { resident, forgetting, curriculum } }: { view: ResidentView }) {
+  return (
+    <Fold id="forgets" title="Forgetting">
+      <div>
+        First half-life {forgetting.model.firstHalfLifeDays.toFixed(1)} days,{' '}
+        {forgetting.from === 'own' ? 'fitted from this kennel’s own cold reps' : 'the kennel default'}.{' '}
+        <Why>
+          <p>
+            {forgetting.refreshers} refreshers and first reps of a day here, {forgetting.clean} clean. A clean one that
+            was due makes it {forgetting.model.cleanFactor.toFixed(2)} times as long, a failed one{' '}
+            {forgetting.model.failedFactor.toFixed(2)} times. Below 30 of them the kennel defaults are used: 3 days, 2
+            and ½.
+          </p>
+        </Why>
+      </div>
+      <p>
+        Curriculum: {curriculum.name}, version {curriculum.version}.
+        {curriculum.newer && (
+          <>
+            {' '}
+            <May to={`/dogs/${resident.residencyId}/version`}>
+              <Link href={`/dogs/${resident.residencyId}/version`}>Move to version {curriculum.newer.version} …</Link>
+            </May>
+          </>
+        )}
+      </p>
+    </Fold>
+  )
+}
+
 /** Everything there is about a dog, and where. */
 const leads = [
   ['card', 'Run-door card'],
   ['food', 'Food and weight'],
   ['intake', 'Intake: owner, health, words, consents'],
   ['baseline', 'Baseline'],
-  ['reward', 'What it works for'],
+  ['reward', 'What the dog works for'],
   ['demonstration', 'Script of the demonstration'],
   ['demonstration/after', 'What was shown, and homework'],
   ['report', 'Week’s report for the owner'],
@@ -196,10 +210,10 @@ const leads = [
 ] as const
 
 /** What of this dog changes its ladder, in words. */
-function sayTraits(resident: ResidentView['resident']): readonly string[] {
+function traitsText(resident: ResidentView['resident'], dayText: (day: string) => string): readonly string[] {
   return [
     ...traitNames.flatMap((name) => (resident.traits[name] ? [traitWords[name]] : [])),
-    ...(resident.traits.bornOn ? [`born ${resident.traits.bornOn}`] : []),
+    ...(resident.traits.bornOn ? [`born ${dayText(resident.traits.bornOn)}`] : []),
     ...(resident.side === 'right' ? ['right side'] : []),
   ]
 }
@@ -261,6 +275,7 @@ const Columns = styled.div`
   align-items: start;
   ${phone} {
     grid-template-columns: minmax(0, 1fr);
+    gap: var(--s-4);
   }
 `
 const Leads = styled(List)`
@@ -269,6 +284,9 @@ const Leads = styled(List)`
 const Side = styled.div`
   display: grid;
   gap: var(--s-8);
+  ${phone} {
+    gap: var(--s-5);
+  }
   h2 {
     font-size: var(--t-5);
     margin-bottom: 0.4rem;

@@ -15,6 +15,7 @@ import type { LogEntry, ResidentView } from '@/work/page/resident'
 import { OrderedList } from '@/ui/List'
 import type { CorrectActions } from './CorrectSet'
 import { useMay } from '../shell/may'
+import type { EpochMs } from '@/core/epochMs'
 
 // Opened now and then: asked for when it is.
 const CorrectSet = dynamic(() => import('./CorrectSet').then((m) => m.CorrectSet), { ssr: false })
@@ -22,7 +23,7 @@ const CorrectSet = dynamic(() => import('./CorrectSet').then((m) => m.CorrectSet
 const any = 'any'
 
 /** The wall clock of a moment, as a field takes it: `09:05`. */
-const clockOf = (at: number, timeZone: string): string =>
+const clockOf = (at: EpochMs, timeZone: string): string =>
   new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', hourCycle: 'h23', timeZone }).format(at)
 
 /** The sets, day by day, newest first; what is shown is in the address. */
@@ -62,85 +63,22 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
       note={view.log[0] ? `the last on ${sayDay(view.log[0].day)}` : 'none yet'}
       start={filtered}
     >
-      <Filters>
-        <Choose
-          label="Command"
-          value={view.filter.command ?? any}
-          onChange={(v) => {
-            ask('command', v)
-          }}
-          choices={[{ id: any, name: 'all' }, ...view.commands.map((c) => ({ id: c.id, name: c.name }))]}
-        />
-        <Choose
-          label="Place"
-          value={view.filter.placeId ?? any}
-          onChange={(v) => {
-            ask('place', v)
-          }}
-          choices={[{ id: any, name: 'all' }, ...view.places]}
-        />
-        <Choose
-          label="On the leash"
-          value={view.filter.leashHolder ?? any}
-          onChange={(v) => {
-            ask('holder', v)
-          }}
-          choices={[{ id: any, name: 'all' }, ...view.people]}
-        />
-        <Choose
-          label="Only"
-          value={view.filter.only ?? any}
-          onChange={(v) => {
-            ask('only', v)
-          }}
-          choices={[
-            { id: any, name: 'all' },
-            { id: 'misses', name: 'with a miss' },
-            { id: 'refreshers', name: 'refreshers' },
-            { id: 'taken-back', name: 'taken back' },
-          ]}
-        />
-      </Filters>
+      <LogFilters view={view} ask={ask} />
       {view.log.length === 0 && (
-        <p>{filtered ? 'No set like that.' : 'No set yet. The first one appears here as soon as it is worked.'}</p>
+        <p>{filtered ? 'No set like that.' : 'No sets yet. The first one appears here as soon as you record it.'}</p>
       )}
       {[...byDay].map(([day, sets]) => (
         <div key={day}>
           <Day>{day === view.today ? 'Today' : sayDay(day)}</Day>
           <Rows>
             {sets.map(({ entry, clock }) => (
-              <li key={entry.id} data-voided={entry.voidedBecause !== null}>
-                <span className="clock">{clock}</span>
-                <span className="what">
-                  {view.commands.find((c) => c.id === entry.command)?.name ?? entry.command}, {entry.rungName}
-                  {entry.purpose === 'refresh' ? ' (refresher)' : ''}
-                  <small>
-                    {entry.placeName}, {entry.holderName}, <Said>{entry.kit}</Said>
-                    {entry.level > 0 ? `, level ${entry.level}` : ''}
-                    {entry.replaces !== null ? ', corrected' : ''}
-                    {entry.broughtBy !== undefined ? `, brought by ${entry.broughtBy}` : ''}
-                    {entry.voidedBecause !== null ? `, taken back: ${entry.voidedBecause}` : ''}
-                    {entry.note ? `. “${entry.note}”` : ''}
-                  </small>
-                </span>
-                <Reps role="img" aria-label={sayReps(entry.outcomes)}>
-                  {[...entry.outcomes].map((o, i) => (
-                    <OutcomeMark key={i} outcome={outcomeOfLetter[o]} size="0.8rem" />
-                  ))}
-                </Reps>
-                {entry.voidedBecause === null && mayCorrect ? (
-                  <Quiet
-                    onPress={() => {
-                      setCorrecting(entry)
-                    }}
-                    aria-label={`Correct the set of ${clock}, ${entry.rungName}`}
-                  >
-                    correct
-                  </Quiet>
-                ) : (
-                  <span />
-                )}
-              </li>
+              <SetRow
+                key={entry.id}
+                entry={entry}
+                clock={clock}
+                view={view}
+                onCorrect={mayCorrect ? setCorrecting : undefined}
+              />
             ))}
           </Rows>
         </div>
@@ -162,7 +100,100 @@ export function SetLog({ view, actions }: { view: ResidentView; actions: Correct
   )
 }
 
-function sayReps(outcomes: string): string {
+/** What of the log is shown. */
+function LogFilters({ view, ask }: { view: ResidentView; ask: (name: string, value: string) => void }) {
+  return (
+    <Filters>
+      <Choose
+        label="Command"
+        value={view.filter.command ?? any}
+        onChange={(v) => {
+          ask('command', v)
+        }}
+        choices={[{ id: any, name: 'all' }, ...view.commands.map((c) => ({ id: c.id, name: c.name }))]}
+      />
+      <Choose
+        label="Location"
+        value={view.filter.placeId ?? any}
+        onChange={(v) => {
+          ask('place', v)
+        }}
+        choices={[{ id: any, name: 'all' }, ...view.places]}
+      />
+      <Choose
+        label="Handler"
+        value={view.filter.leashHolder ?? any}
+        onChange={(v) => {
+          ask('holder', v)
+        }}
+        choices={[{ id: any, name: 'all' }, ...view.people]}
+      />
+      <Choose
+        label="Only"
+        value={view.filter.only ?? any}
+        onChange={(v) => {
+          ask('only', v)
+        }}
+        choices={[
+          { id: any, name: 'all' },
+          { id: 'misses', name: 'with a miss' },
+          { id: 'refreshers', name: 'refreshers' },
+          { id: 'taken-back', name: 'undone' },
+        ]}
+      />
+    </Filters>
+  )
+}
+
+/** One set: when, what, where and with whom, its reps, and the way to correct it. */
+function SetRow({
+  entry,
+  clock,
+  view,
+  onCorrect,
+}: {
+  entry: LogEntry
+  clock: string
+  view: ResidentView
+  onCorrect: ((entry: LogEntry) => void) | undefined
+}) {
+  return (
+    <li data-voided={entry.voidedBecause !== null}>
+      <span className="clock">{clock}</span>
+      <span className="what">
+        {view.commands.find((c) => c.id === entry.command)?.name ?? entry.command}, {entry.rungName}
+        {entry.purpose === 'refresh' ? ' (refresher)' : ''}
+        <small>
+          {entry.placeName}, {entry.holderName}, <Said>{entry.kit}</Said>
+          {entry.level > 0 ? `, level ${entry.level}` : ''}
+          {entry.replaces !== null ? ', corrected' : ''}
+          {entry.broughtBy !== undefined ? `, brought by ${entry.broughtBy}` : ''}
+          {entry.voidedBecause !== null ? `, undone: ${entry.voidedBecause}` : ''}
+          {entry.note ? `. “${entry.note}”` : ''}
+        </small>
+      </span>
+      <Reps role="img" aria-label={repsText(entry.outcomes)}>
+        {[...entry.outcomes].map((o, i) => (
+          <OutcomeMark key={i} outcome={outcomeOfLetter[o]} size="0.8rem" />
+        ))}
+      </Reps>
+      {entry.voidedBecause === null && onCorrect ? (
+        <Quiet
+          onPress={() => {
+            onCorrect(entry)
+          }}
+          aria-label={`Correct the set of ${clock}, ${entry.rungName}`}
+        >
+          correct
+        </Quiet>
+      ) : (
+        <span />
+      )}
+    </li>
+  )
+}
+
+function repsText(outcomes: string): string {
   if (outcomes === '') return 'no reps'
   return Object.entries(outcomeOfLetter)
     .flatMap(([letter, name]) => {

@@ -1,5 +1,6 @@
 'use client'
 import styled from 'styled-components'
+import { pressureReasonText } from '@/core/block/leashPressure'
 import { signs } from '@/core/dog/signs'
 import type { SmallThing } from '@/core/facts/words'
 import { useMeasures, useWhen } from '@/ui/ways'
@@ -9,10 +10,10 @@ import { Placed } from '@/ui/Placed'
 import { OrderedList } from '@/ui/List'
 
 /** A record of pressure as it was said; what nobody said is named as that. */
-const sayPressure = (c: NonNullable<ResidentView['pressure']>['rows'][number]): string =>
+const pressureText = (c: NonNullable<ResidentView['pressure']>['rows'][number]): string =>
   [
     `with ${c.device ?? 'not said'}`,
-    `why: ${c.reason ?? 'not said'}`,
+    `why: ${c.reason === null ? 'not said' : pressureReasonText(c.reason)}`,
     `asked first: ${c.askedFirst === null ? 'not said' : c.askedFirst ? 'yes' : 'no'}`,
     `effect: ${c.effect ?? 'not said'}`,
   ].join('; ')
@@ -48,7 +49,7 @@ export function YardLedger({
       <h2 id="yard">From the yard</h2>
       {counts.length > 0 && (
         <p>
-          Small things today: {counts.join(', ')}; {reps.reduce((n, s) => n + s.reps, 0)} reps,{' '}
+          Quick log today: {counts.join(', ')}; {reps.reduce((n, s) => n + s.reps, 0)} reps,{' '}
           {small.reduce((n, s) => n + s.pieces, 0)} pieces.
         </p>
       )}
@@ -99,8 +100,8 @@ export function YardLedger({
               .reverse()
               .map((c) => (
                 <li key={c.id}>
-                  <b>{when.sayMoment(c.at, view.timeZone)}</b> {sayPressure(c)}; {c.by}
-                  {c.against !== '' && <em> Kept, and against policy: {c.against}</em>}
+                  <b>{when.sayMoment(c.at, view.timeZone)}</b> {pressureText(c)}; {c.by}
+                  {c.against !== '' && <em> Saved, against policy: {c.against}</em>}
                 </li>
               ))}
           </ul>

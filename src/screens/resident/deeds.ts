@@ -1,11 +1,9 @@
-import type { Told } from '../told'
-
-export type Send = (raw: unknown) => Promise<Told>
+import type { FormAction } from '../form/state'
 
 /** What is done to the books of a dog. */
 export interface BookActions {
-  readonly putBooksRight: Send
-  readonly swapRuns: Send
-  readonly changeStay: Send
-  readonly cancelBooking: Send
+  readonly putBooksRight: FormAction
+  readonly swapRuns: FormAction
+  readonly changeStay: FormAction
+  readonly cancelBooking: FormAction
 }

@@ -14,7 +14,7 @@ import { OfficePage } from '@/ui/Page'
 import { OrderedList } from '@/ui/List'
 import { DogHead } from '../DogHead'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 
 type Act = (raw: unknown) => Promise<Told>
 export interface RewardActions {
@@ -30,7 +30,7 @@ const tookWords = ['at once', 'slowly', 'not'] as const
 /** What a dog works for: its own meal before dinner, then better food, then toys; then two of them at a time. */
 export function Reward({ view, actions }: { view: RewardView; actions: RewardActions }) {
   const { resident, ranked, pair } = view
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const fact = { residencyId: resident.residencyId }
   const offer =
     (stage: 'meal' | 'better' | 'toy') => (item: string, took: (typeof tookWords)[number], clear: () => void) =>
@@ -42,10 +42,10 @@ export function Reward({ view, actions }: { view: RewardView; actions: RewardAct
       .map((t) => `${t.item}: ${t.took === 'not' ? 'not taken' : `taken ${t.took}`}`)
   return (
     <Page>
-      <DogHead resident={resident} title="What it works for">
+      <DogHead resident={resident} title="What the dog works for">
         <p>
-          Before dinner, when it is hungry, in a quiet place. Nobody withholds food: it gets its whole day’s ration all
-          the same.
+          Test before dinner, when the dog is hungry, in a quiet place. Do not withhold food. The dog gets the whole
+          day’s ration.
         </p>
       </DogHead>
       <Wrong>{wrong}</Wrong>
@@ -56,10 +56,10 @@ export function Reward({ view, actions }: { view: RewardView; actions: RewardAct
           <Stage
             n={1}
             now={view.stage === 'meal'}
-            title="Its own meal, before dinner"
+            title="The regular meal, before dinner"
             items={view.feeds.filter((f) => f.tier === 1).map((f) => f.name)}
             given={tasted('meal')}
-            fallback="its own food"
+            fallback="the regular food"
             pending={pending}
             onTook={offer('meal')}
           />
@@ -85,47 +85,17 @@ export function Reward({ view, actions }: { view: RewardView; actions: RewardAct
           />
           <li data-now={view.stage === 'done' && pair !== undefined}>
             <h2>4. Two at a time</h2>
-            {pair ? (
-              <>
-                <p>
-                  Hold both out at the same height, {pair.left} in the left hand, {pair.right} in the right. What does
-                  it take first?
-                </p>
-                <Pair>
-                  {[pair.left, pair.right].map((item) => (
-                    <Button
-                      key={item}
-                      isPending={pending}
-                      onPress={() =>
-                        send(() => actions.choice({ ...fact, id: v7(), a: pair.left, b: pair.right, chosen: item }))
-                      }
-                    >
-                      {item}
-                    </Button>
-                  ))}
-                  <Button
-                    isPending={pending}
-                    onPress={() =>
-                      send(() => actions.choice({ ...fact, id: v7(), a: pair.left, b: pair.right, chosen: null }))
-                    }
-                  >
-                    neither
-                  </Button>
-                </Pair>
-              </>
-            ) : (
-              <p>
-                {view.items.length < 2
-                  ? 'Two things it took are wanted first.'
-                  : `Every pair was held out ${roundsWanted} times.`}
-              </p>
-            )}
+            <TwoAtATime
+              view={view}
+              act={(choice) => send(() => actions.choice({ ...fact, id: v7(), ...choice }))}
+              pending={pending}
+            />
           </li>
         </Steps>
       )}
       {view.tastes.length > 0 && (
         <p>
-          <Quiet onPress={() => send(() => actions.undo(fact))}>Take the last answer back</Quiet>
+          <Quiet onPress={() => send(() => actions.undo(fact))}>Undo last answer</Quiet>
         </p>
       )}
       {view.findings.length > 0 && (
@@ -137,60 +107,113 @@ export function Reward({ view, actions }: { view: RewardView; actions: RewardAct
         </section>
       )}
       {ranked.length > 0 && (
-        <section aria-labelledby="ranked">
-          <h2 id="ranked">In order</h2>
-          <Ranks>
-            {ranked.map((r) => (
-              <li key={r.item}>
-                <b>{r.item}</b>
-                <svg viewBox="0 0 100 8" aria-hidden="true" preserveAspectRatio="none">
-                  <rect width={r.strength * 100} height="8" fill="var(--held)" />
-                </svg>
-                <span>
-                  {percent(r.strength)}; taken first {r.wins} of {r.trials}
-                </span>
-                {toys.includes(r.item) &&
-                  (view.reserved === r.item ? (
-                    <em>kept for training only</em>
-                  ) : (
-                    <Quiet
-                      aria-label={`Keep ${r.item} for training only`}
-                      onPress={() => send(() => actions.reserve({ ...fact, item: r.item }))}
-                    >
-                      keep for training only
-                    </Quiet>
-                  ))}
-              </li>
-            ))}
-          </Ranks>
-          <Why>
-            <p>
-              The share is how often it would be taken first beside an average thing, by the Bradley–Terry model of
-              paired comparison (1952), with half a choice won and half lost added to each so that few trials do not say
-              too much. A model and not plain counts, because not everything was held out against everything.
-            </p>
-          </Why>
-        </section>
+        <InOrder view={view} toys={toys} reserve={(item) => send(() => actions.reserve({ ...fact, item }))} />
       )}
       {resident.traits.toys ? (
         <p>
-          Its ladder is made for a dog that works for toys.{' '}
+          The curriculum is adapted to a dog that works for toys.{' '}
           <Quiet onPress={() => send(() => actions.toys({ ...fact, toys: false }))}>Food again</Quiet>
         </p>
-      ) : toys.length > 0 &&
-        view.stage === 'done' &&
-        !view.findings.some((f) => f.startsWith('It works for its own meal')) ? (
+      ) : toys.length > 0 && view.stage === 'done' && !view.worksForMeal ? (
         <p>
-          <Button onPress={() => send(() => actions.toys({ ...fact, toys: true }))}>Make its ladder for toys</Button>
+          <Button onPress={() => send(() => actions.toys({ ...fact, toys: true }))}>
+            Adapt the curriculum to toys
+          </Button>
         </p>
       ) : null}
       <p>
-        <ButtonLink href={`/dogs/${resident.residencyId}/food`}>Its food</ButtonLink>{' '}
-        <ButtonLink href={`/dogs/${resident.residencyId}`}>To the dog</ButtonLink>
+        <ButtonLink href={`/dogs/${resident.residencyId}/food`}>Food</ButtonLink>{' '}
+        <ButtonLink href={`/dogs/${resident.residencyId}`}>Back to {resident.name}</ButtonLink>
       </p>
     </Page>
   )
 }
+
+interface Choice {
+  readonly a: string
+  readonly b: string
+  /** Null where neither was taken. */
+  readonly chosen: string | null
+}
+
+/** Two things held out at once, and which of them was taken. */
+function TwoAtATime({
+  view: { pair, items },
+  act,
+  pending,
+}: {
+  view: RewardView
+  act: (choice: Choice) => void
+  pending: boolean
+}) {
+  return pair ? (
+    <>
+      <p>
+        Hold both out at the same height, {pair.left} in the left hand, {pair.right} in the right. What does the dog
+        take first?
+      </p>
+      <Pair>
+        {[pair.left, pair.right].map((item) => (
+          <Button key={item} isPending={pending} onPress={() => act({ a: pair.left, b: pair.right, chosen: item })}>
+            {item}
+          </Button>
+        ))}
+        <Button isPending={pending} onPress={() => act({ a: pair.left, b: pair.right, chosen: null })}>
+          neither
+        </Button>
+      </Pair>
+    </>
+  ) : (
+    <p>
+      {items.length < 2
+        ? 'Two things that the dog took are needed first.'
+        : `Every pair was held out ${roundsWanted} times.`}
+    </p>
+  )
+}
+
+/** What was taken first, the most wanted first, and what is kept for training. */
+const InOrder = ({
+  view,
+  toys,
+  reserve,
+}: {
+  view: RewardView
+  toys: readonly string[]
+  reserve: (item: string) => void
+}) => (
+  <section aria-labelledby="ranked">
+    <h2 id="ranked">In order</h2>
+    <Ranks>
+      {view.ranked.map((r) => (
+        <li key={r.item}>
+          <b>{r.item}</b>
+          <svg viewBox="0 0 100 8" aria-hidden="true" preserveAspectRatio="none">
+            <rect width={r.strength * 100} height="8" fill="var(--held)" />
+          </svg>
+          <span>
+            {percent(r.strength)}; taken first {r.wins} of {r.trials}
+          </span>
+          {toys.includes(r.item) &&
+            (view.reserved === r.item ? (
+              <em>kept for training only</em>
+            ) : (
+              <Quiet aria-label={`Keep ${r.item} for training only`} onPress={() => reserve(r.item)}>
+                keep for training only
+              </Quiet>
+            ))}
+        </li>
+      ))}
+    </Ranks>
+    <Why>
+      <p>
+        The share is how often it would be taken first beside an average thing, by the Bradley–Terry model of paired
+        comparison (1952), with half a choice won and half lost added to each so that few trials do not say too much. A
+        model and not plain counts, because not everything was held out against everything.
+      </p>
+    </Why>
+  </section>
+)
 
 function Stage({
   n,
@@ -219,13 +242,13 @@ function Stage({
       </h2>
       {given.length > 0 && <p>{given.join('; ')}.</p>}
       <Offer>
-        <TextLine label="Held out" value={item} onChange={setItem} list={`items-${n}`} maxLength={60} />
+        <TextLine label="Offered" value={item} onChange={setItem} list={`items-${n}`} maxLength={60} />
         <datalist id={`items-${n}`}>
           {items.map((i) => (
             <option key={i} value={i} />
           ))}
         </datalist>
-        <div role="group" aria-label={`How it took it, ${title}`}>
+        <div role="group" aria-label={`How the dog took the reward, ${title}`}>
           {tookWords.map((t) => (
             <Button
               key={t}

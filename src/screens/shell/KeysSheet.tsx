@@ -1,6 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import { Button, Quiet } from '@/ui/press'
+import { Link } from '@/ui/link'
 import { Sheet } from '@/ui/Sheet'
 
 /** The keys of every page that this person has, and of a set. */
@@ -33,8 +34,8 @@ export function KeysSheet({
         <div>
           <dt>in a set</dt>
           <dd>
-            C clean, H helped, L late, M miss or broke, Z undo, Space starts a hold, Enter goes on, I says more of the
-            last rep, O trouble, P leash pressure, E ends the set
+            C clean, H helped, L late, M miss or broke, Z undo, Space starts a hold, Enter goes on, I adds details to
+            the last rep, O over threshold, P leash pressure, E ends the set
           </dd>
         </div>
         <div>
@@ -43,6 +44,9 @@ export function KeysSheet({
         </div>
       </List>
       <Quiet onPress={shortcuts.toggle}>{shortcuts.on ? 'Turn single keys off' : 'Turn single keys on'}</Quiet>
+      <Link href="/renamed" onClick={close}>
+        Old and new words
+      </Link>
       <Button onPress={close}>Close</Button>
     </Sheet>
   )

@@ -10,7 +10,7 @@ export function Lost() {
         The dog, command or handoff may have been from another kennel’s link, or the address was cut short. Nothing was
         changed.
       </p>
-      <a href="/">To the wall</a>
+      <a href="/">Go to the wall</a>
     </Page>
   )
 }
@@ -20,7 +20,7 @@ export function Broken({ retry }: { retry: () => void }) {
   return (
     <Page>
       <h1>This page could not be made</h1>
-      <p>What was recorded is kept. Try again; if it stays so, restart Kibou and read its log.</p>
+      <p>Everything recorded is saved. Try again. If that does not help, restart Kibou and read its log.</p>
       <button type="button" onClick={retry}>
         Try again
       </button>

@@ -12,7 +12,7 @@ import { Sheet } from '@/ui/Sheet'
 import { List } from '@/ui/List'
 import type { JumpDog } from './jumpDog'
 
-/** House: how many repetitions and pieces a small thing stands for. */
+/** Design choice: how many repetitions and pieces a small thing stands for. */
 const worth: Readonly<
   Record<SmallThing, { readonly name: string; readonly said: string; readonly reps: number; readonly pieces: number }>
 > = {
@@ -26,7 +26,7 @@ const worth: Readonly<
 export interface LastSmall {
   readonly fact: FactOf<'small-thing'>
   readonly words: string
-  /** The same was tapped again at once, and not kept twice. */
+  /** Whether it was tapped twice at once and saved once. */
   readonly twice: boolean
 }
 
@@ -41,7 +41,7 @@ type More = Partial<Pick<FactOf<'small-thing'>, 'command' | 'outcome' | 'minutes
 
 /**
  * Small things of every dog here, two taps from anywhere: the dog’s own, which names the command and is kept at once,
- * then how it came off.
+ * then how it went.
  */
 export function SmallSheet({
   dogs,
@@ -90,8 +90,8 @@ export function SmallSheet({
     )
   }
   const keep = (fact: Parameters<Outbox['add']>[0], words: string) => {
-    const kept = outbox?.add(fact)
-    if (kept?.kind === 'small-thing') setLast({ fact: kept, words, twice: false })
+    const saved = outbox?.add(fact)
+    if (saved?.kind === 'small-thing') setLast({ fact: saved, words, twice: false })
   }
   const takeBack = (id: string, reason: string) => outbox?.add({ kind: 'voided', targetId: id, reason, recordedBy: me })
   /** More is said of the one kept last: it is taken back, and one that says it stands in its place. */
@@ -102,7 +102,7 @@ export function SmallSheet({
     keep({ ...was, ...more }, last.words)
   }
   return (
-    <Sheet title="Small things" onClose={close}>
+    <Sheet title="Quick log" onClose={close}>
       <p>
         A minute on the tether, a name call, ten reps in the corridor: they count for the day, its food and what has a
         number to reach; a dog that works for toys is charged none. A walk to sniff asks nothing and counts as rest.
@@ -110,7 +110,7 @@ export function SmallSheet({
       <Said role="status">
         {last ? (
           <>
-            Kept: {last.words}.{last.twice ? ' Once: that was the same one.' : ''}{' '}
+            Saved: {last.words}.{last.twice ? ' Counted once: you tapped it twice.' : ''}{' '}
             <Quiet
               onPress={() => {
                 takeBack(last.fact.id, 'undone')
@@ -154,7 +154,7 @@ export function SmallSheet({
   )
 }
 
-/** How the one kept last came off: of the tether its minutes, longest interval and calm, of the rest the outcome. */
+/** How the one kept last worked: of the tether its minutes, longest interval and calm, of the rest the outcome. */
 function More({ fact, small, say }: { fact: FactOf<'small-thing'>; small: SmallCommands; say: (more: More) => void }) {
   const outcome = (
     <SayOne

@@ -23,7 +23,7 @@ export function SmallThings(props: {
   const [last, setLast] = useState<LastSmall | undefined>()
   return (
     <>
-      <Plus onPress={() => setOpen(true)}>Small thing</Plus>
+      <Plus onPress={() => setOpen(true)}>Quick log</Plus>
       {open && <SmallSheet {...props} outbox={outbox} last={last} setLast={setLast} close={() => setOpen(false)} />}
     </>
   )

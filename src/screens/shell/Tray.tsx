@@ -43,12 +43,12 @@ export function Tray() {
     <Strip role="status">
       {status.kept > 0 && (
         <span>
-          Kept on this device, {waitsFor(status)}: {status.kept}
+          On this device, {waitsFor(status)}: {status.kept}
         </span>
       )}
       {status.refused.length > 0 && (
         <span>
-          Refused by the kennel and kept here: {status.refused.length} ({status.refused[0]?.reason})
+          Rejected by the kennel and saved here: {status.refused.length} ({status.refused[0]?.reason})
         </span>
       )}
       {outbox && (
@@ -64,9 +64,9 @@ export function Tray() {
 }
 
 const waitsFor = ({ heldUp, signedOut }: OutboxStatus): string =>
-  heldUp !== '' ? `as ${heldUp}` : signedOut ? 'until somebody signs in' : 'waiting for the network'
+  heldUp !== '' ? `as ${heldUp}` : signedOut ? 'until someone signs in' : 'waiting for the network'
 
-/** The page was made before the kennel had these facts; once it has them, the page is made anew. */
+/** The page was made before the kennel had these facts; once it has them, the page is made again. */
 function useRefreshOnceSent(kept: number): void {
   const router = useRouter()
   const before = useRef(kept)

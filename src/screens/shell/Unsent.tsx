@@ -10,7 +10,7 @@ export function Unsent({ outbox, lock, close }: { outbox: Outbox; lock: () => Pr
     <Sheet title="Not everything has reached the kennel" width="30rem" warns onClose={close}>
       <p>
         {unsent} {unsent === 1 ? 'fact lies' : 'facts lie'} on this device only. They stay here and are sent once
-        somebody signs in with the network back. Do not clear the browser’s data before that.
+        someone signs in with the network back. Do not clear the browser’s data before that.
       </p>
       <FileLink href={`data:application/json,${encodeURIComponent(outbox.unsentFile())}`} download="kibou-unsent.json">
         Save them as a file

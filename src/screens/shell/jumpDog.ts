@@ -1,9 +1,11 @@
+import type { ResidencyId } from '@/core/ids'
+
 /** A dog that every screen leads to. */
 export interface JumpDog {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly runNumber: string
   readonly name: string
-  /** Paid in play: what is given for a small thing is no food. */
+  /** Rewarded with play: what is given for a small thing is no food. */
   readonly toys: boolean
 }
 
@@ -20,7 +22,7 @@ export interface JumpProps {
   readonly dogs: readonly JumpDog[]
   readonly text: string
   readonly setText: (text: string) => void
-  readonly go: (residencyId: string) => void
+  readonly go: (residencyId: ResidencyId) => void
   /** Enter on what was typed, with no list open: the first dog it means. */
   readonly goToFirst: () => void
   readonly focused: boolean

@@ -2,7 +2,7 @@
 import { useCallback } from 'react'
 import { forgetPages } from '@/device/offline'
 
-/** House: a desk nobody touches for so long is locked. Where a set is worked nothing locks. */
+/** Design choice: a desk nobody touches for so long is locked. Where a set is worked nothing locks. */
 export const idleMs = 15 * 60_000
 
 /**

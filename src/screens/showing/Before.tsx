@@ -2,17 +2,18 @@
 import { Link } from '@/ui/link'
 import { useState } from 'react'
 import styled from 'styled-components'
-import { badDays } from '@/core/demonstration/badDays'
+import { disruptions } from '@/core/demonstration/disruptions'
 import { occasionKey } from '@/core/demonstration/outlook'
 import { ownerCalled, ownersOwn } from '@/core/people/names'
 import { useWhen } from '@/ui/ways'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Choose } from '@/ui/Choose'
 import type { ShowingView } from '@/work/page/showing'
-import { chanceFigure } from '@/core/forecast/forecast'
+import { chanceFigure } from '@/core/forecast/chanceText'
 import { Bottom, YardNow } from '../yard/bottom'
 import { Ways } from './Ways'
 import { May } from '../shell/may'
+import type { PlaceId } from '@/core/ids'
 
 /** Before it is begun: where, who shows it, what the dog is likely to do; and what to do on a bad day. */
 export function Before({
@@ -20,7 +21,7 @@ export function Before({
   onBegin,
 }: {
   view: ShowingView
-  onBegin: (at: { readonly placeId: string; readonly leashHolder: string }) => void
+  onBegin: (at: { readonly placeId: PlaceId; readonly leashHolder: string }) => void
 }) {
   const { sayMoment } = useWhen()
   const [placeId, setPlace] = useState(view.placeId)
@@ -33,7 +34,7 @@ export function Before({
   if (view.people.length === 0)
     return (
       <>
-        <h2>Nobody can hold the leash yet</h2>
+        <h2>No handlers yet</h2>
         <May to="/people/new">
           <Link href="/people/new">Add a person</Link>
         </May>
@@ -58,14 +59,14 @@ export function Before({
       </Head>
       {view.gone && (
         <NeedsPerson>
-          {resident.name} has gone home. What is recorded is kept, marked as outside its residency.
+          {resident.name} has gone home. What you record is saved, marked as outside the residency.
         </NeedsPerson>
       )}
       {view.pause !== '' && <NeedsPerson>{view.pause}</NeedsPerson>}
       {asked.length === 0 ? (
         <p>
-          <b>Nothing that was promised is held yet.</b> There is no dog’s turn to show: the equipment and the questions
-          can be gone through.
+          <b>No promise is mastered yet.</b> There is no dog’s turn to show: the equipment and the questions can be gone
+          through.
         </p>
       ) : (
         <List>
@@ -80,7 +81,7 @@ export function Before({
       {!rehearsal && (
         <Ways
           name="Not as planned?"
-          ways={badDays.filter((b) => b.when !== 'during')}
+          ways={disruptions.filter((b) => b.when !== 'during')}
           act={(way) =>
             way.then === 'stop' && (
               <Link href={`/dogs/${resident.residencyId}${way.pauses ? '' : '/handoff'}`}>

@@ -2,7 +2,7 @@
 import { Link } from '@/ui/link'
 import { useState } from 'react'
 import styled from 'styled-components'
-import { cameOff, turnsOf } from '@/core/demonstration/record'
+import { itemResult, turnsOf } from '@/core/demonstration/record'
 import { ownerCalled } from '@/core/people/names'
 import { TextLine } from '@/ui/Field'
 import { ButtonLink, Press } from '@/ui/press'
@@ -10,7 +10,7 @@ import type { ShowingView } from '@/work/page/showing'
 import { Bottom, Plain, YardNow } from '../yard/bottom'
 import type { Show } from './useShow'
 
-/** The end: what came off for whom; a note; done, or back to something. */
+/** The end: what worked for whom; a note; done, or back to something. */
 export function End({ view, show: { live, session } }: { view: ShowingView; show: Show }) {
   const [note, setNote] = useState('')
   const { record } = live
@@ -22,9 +22,9 @@ export function End({ view, show: { live, session } }: { view: ShowingView; show
     <>
       <List>
         {turnsOf(record.what).map((turn) => {
-          const came = asked.map((i) => ({ item: i, came: cameOff(record, { turn, itemId: i.id }) }))
-          const off = came.filter((c) => c.came === 'first' || c.came === 'later').length
-          const open = came.filter((c) => c.came === 'not' || c.came === undefined)
+          const results = asked.map((i) => ({ item: i, came: itemResult(record, { turn, itemId: i.id }) }))
+          const off = results.filter((c) => c.came === 'first' || c.came === 'later').length
+          const open = results.filter((c) => c.came === 'not' || c.came === undefined)
           return (
             <section key={turn}>
               <h2>
@@ -49,9 +49,9 @@ export function End({ view, show: { live, session } }: { view: ShowingView; show
       <Bottom>
         {done ? (
           <>
-            <p role="status">Kept.</p>
+            <p role="status">Saved.</p>
             <ButtonLink href={`/dogs/${view.resident.residencyId}/demonstration/after`}>
-              {record.what === 'rehearsal' ? 'What it came to' : 'What worked, and homework'}
+              {record.what === 'rehearsal' ? 'Result' : 'What worked, and homework'}
             </ButtonLink>
             <Link href={`/dogs/${view.resident.residencyId}`}>{view.resident.name}’s page</Link>
           </>

@@ -4,6 +4,8 @@ import { ownersHands } from '@/core/facts/hands'
 import type { OwnersHand } from '@/core/facts/words'
 import { ownersOwn } from '@/core/people/names'
 
+const answerTexts = { not: 'not so', yes: 'right', none: 'not said' } as const
+
 /** The owner’s hands: one tap is wrong, two are right, three are nothing. None is needed to go on. */
 export function Hands({
   hands,
@@ -20,16 +22,16 @@ export function Hands({
   return (
     <HandsGrid role="group" aria-label={`${ownersOwn(name)} hands`}>
       {hands.map((h) => {
-        const said = marked.wrong.includes(h) ? 'not' : marked.right.includes(h) ? 'yes' : ''
+        const answer = marked.wrong.includes(h) ? 'not' : marked.right.includes(h) ? 'yes' : 'none'
         return (
           <button
             key={h}
             type="button"
-            data-said={said}
-            aria-label={`${ownersHands[h].short}: ${said === 'not' ? 'not so' : said === 'yes' ? 'right' : 'not said'}`}
+            data-said={answer}
+            aria-label={`${ownersHands[h].short}: ${answerTexts[answer]}`}
             onClick={() => onHand(h)}
           >
-            <i aria-hidden="true">{said === 'not' ? '✕' : said === 'yes' ? '✓' : '·'}</i> {ownersHands[h].short}
+            <i aria-hidden="true">{answer === 'not' ? '✕' : answer === 'yes' ? '✓' : '·'}</i> {ownersHands[h].short}
           </button>
         )
       })}

@@ -2,8 +2,8 @@
 import { Link } from '@/ui/link'
 import { memo, useState } from 'react'
 import styled from 'styled-components'
-import { badDays } from '@/core/demonstration/badDays'
-import { cameOff, sameSpot, spotsOf } from '@/core/demonstration/record'
+import { disruptions } from '@/core/demonstration/disruptions'
+import { itemResult, sameSpot, spotsOf } from '@/core/demonstration/record'
 import { askingPerson, ownerCalled, ownersOwn } from '@/core/people/names'
 import { capitalized } from '@/core/wording'
 import type { Outbox } from '@/device/outbox'
@@ -117,13 +117,13 @@ function InHand({ view, outbox, memory }: { view: ShowingView; outbox: Outbox; m
               ? 'Rehearsal'
               : 'Your turn'
         }
-        part={`${(at % ofTurn) + 1} of ${ofTurn}${live.beside ? ' · beside' : ''}`}
+        part={`${(at % ofTurn) + 1} of ${ofTurn}${live.beside ? ' · second observer' : ''}`}
       />
       <Peg aria-hidden="true">
         {spots
           .filter((s) => s.turn === spot.turn)
           .map((s) => (
-            <i key={s.itemId} data-now={sameSpot(s, spot)} data-came={cameOff(record, s) ?? 'no'} />
+            <i key={s.itemId} data-now={sameSpot(s, spot)} data-came={itemResult(record, s) ?? 'no'} />
           ))}
       </Peg>
       <ItemInHand
@@ -151,13 +151,13 @@ function Join({ view, show }: { view: ShowingView; show: ReturnType<typeof useSh
       <h2>Begun on another device</h2>
       <p>
         {record && sayMoment(record.from, view.timeZone)}
-        {place && `, ${place}`}. {title ? `Next there: ${title}.` : 'Everything in it was gone through.'}
+        {place && `, ${place}`}. {title ? `Next there: ${title}.` : 'Every item is done.'}
       </p>
       <Bottom>
         <ThumbPad
           keys={[
             { id: 'on', name: 'Go on here', first: true },
-            { id: 'beside', name: 'Score beside' },
+            { id: 'beside', name: 'Score as second observer' },
           ]}
           thumb="right"
           over={false}
@@ -165,10 +165,10 @@ function Join({ view, show }: { view: ShowingView; show: ReturnType<typeof useSh
           onKey={(id) => show.session.join(id === 'beside')}
         />
         <p>
-          <b>Go on here</b> takes it over. <b>Score beside</b> is for a second pair of eyes: both are kept, and your
-          record moves no standing.
+          <b>Go on here</b> takes it over. <b>Score as second observer</b> is for a second pair of eyes. Both records
+          are kept, and yours does not change what the dog has mastered.
         </p>
-        <Plain onPress={() => show.session.anew()}>Leave it as it is, and begin anew</Plain>
+        <Plain onPress={() => show.session.anew()}>Leave it, and start a new one</Plain>
       </Bottom>
     </>
   )
@@ -185,7 +185,7 @@ function Stopped({
   onGo: () => void
   onAnew: () => void
 }) {
-  const reason = badDays.find((b) => b.name === why)
+  const reason = disruptions.find((b) => b.name === why)
   return (
     <>
       <h2>{why === '' ? 'Stopped' : why}</h2>
@@ -194,21 +194,19 @@ function Stopped({
           <li key={d}>{d}</li>
         ))}
       </ul>
-      <p>All that was shown is kept. It goes on where it was left, on this phone or another, today or another day.</p>
+      <p>Everything shown is saved. You can go on from here on any phone, today or another day.</p>
       <Bottom>
         {reason?.pauses === true && (
-          <Link href={`/dogs/${view.resident.residencyId}`}>
-            Say on {view.resident.name}’s page that it is not worked
-          </Link>
+          <Link href={`/dogs/${view.resident.residencyId}`}>Pause training on {view.resident.name}’s page</Link>
         )}
-        <Plain onPress={onAnew}>Leave it as it is, and begin anew</Plain>
-        <YardNow onPress={onGo}>Go on with it</YardNow>
+        <Plain onPress={onAnew}>Leave it, and start a new one</Plain>
+        <YardNow onPress={onGo}>Continue</YardNow>
       </Bottom>
     </>
   )
 }
 
-/** The items of the turn as pegs on a cord: what came off is tied, what did not hangs open. */
+/** The items of the turn as pegs on a cord: what worked is tied, what did not hangs open. */
 const Peg = styled.div`
   display: flex;
   align-items: center;

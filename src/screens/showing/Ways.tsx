@@ -1,11 +1,19 @@
 'use client'
 import { useState, type ReactNode } from 'react'
 import styled from 'styled-components'
-import type { BadDay } from '@/core/demonstration/badDays'
+import type { Disruption } from '@/core/demonstration/disruptions'
 import { Press } from '@/ui/press'
 
 /** What may come between, by name; one that is tapped says what is done then, and offers it. */
-export function Ways({ name, ways, act }: { name: string; ways: readonly BadDay[]; act: (way: BadDay) => ReactNode }) {
+export function Ways({
+  name,
+  ways,
+  act,
+}: {
+  name: string
+  ways: readonly Disruption[]
+  act: (way: Disruption) => ReactNode
+}) {
   const [open, setOpen] = useState<string>()
   const way = ways.find((w) => w.id === open)
   return (

@@ -1,8 +1,8 @@
-import type { ShowGround } from '@/device/live/demonstration'
+import type { DemonstrationSnapshot } from '@/device/live/demonstration'
 import type { ShowingView } from '@/work/page/showing'
 
 /** What a session is told of a page: each item with what is tried of it, the chances, and what the kennel has. */
-export const groundOf = (view: ShowingView): ShowGround => ({
+export const groundOf = (view: ShowingView): DemonstrationSnapshot => ({
   residencyId: view.resident.residencyId,
   me: view.me,
   what: view.what,
@@ -17,5 +17,5 @@ export const groundOf = (view: ShowingView): ShowGround => ({
   levels: Object.fromEntries(view.items.flatMap((i) => i.rungs.map((r) => [r.rungId, r.level] as const))),
   chances: view.chances,
   kit: '1.8 m leash',
-  said: view.said,
+  events: view.events,
 })

@@ -2,8 +2,8 @@
 import styled from 'styled-components'
 import { FileLink } from '@/ui/press'
 import { OfficePage } from '@/ui/Page'
-import type { ImportStanding } from '@/work/do/importDogs'
-import type { TableWork } from '@/work/do/tableEnd'
+import type { ImportStanding } from '@/work/actions/importDogs'
+import type { TableWork } from '@/work/actions/tableEnd'
 import { LastImport } from './LastImport'
 import { TableIn } from './TableIn'
 import { useTable, type TableActions } from './useTable'
@@ -40,8 +40,8 @@ export function DogTable({
       <section aria-labelledby="out">
         <h2 id="out">Out</h2>
         <p>
-          Every residency there ever was, as CSV. Cells that a spreadsheet would run as a formula are led by an
-          apostrophe; reading the file back takes it off again.
+          Every residency there ever was, as CSV. An apostrophe stands before a cell that a spreadsheet would run as a
+          formula. It is removed when the file is read back.
         </p>
         <p>
           <FileLink href="/dogs/table.csv">Download the table</FileLink>
@@ -51,7 +51,8 @@ export function DogTable({
         <h2 id="in">In</h2>
         <p>
           The first row names the columns: {columns.join(', ')}. The first five are needed; dates are written
-          2026-04-30; promises are ids of rungs with spaces between. Commas, semicolons or tabs.
+          2026-04-30; promises are rung ids with spaces between them. Columns are separated by commas, semicolons or
+          tabs.
         </p>
         <TableIn actions={actions} most={most} what={['dog', 'dogs']} table={table} />
       </section>

@@ -2,8 +2,8 @@ import styled from 'styled-components'
 import { NeedsPerson } from '@/ui/NeedsPerson'
 import { Button } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
-import type { ImportStanding } from '@/work/do/importDogs'
-import { sayRows } from './sayRows'
+import type { ImportStanding } from '@/work/actions/importDogs'
+import { rowsText } from './sayRows'
 import { Problems } from './TableIn'
 
 /** How far a table of dogs came, and what can be done about it. */
@@ -31,7 +31,7 @@ export function LastImport({
       <p>
         {fileName}, {sayMoment(at, timeZone)}, {by}.
       </p>
-      {takenBack > 0 && <p>{dogs(takenBack)} taken back.</p>}
+      {takenBack > 0 && <p>{dogs(takenBack)} removed.</p>}
       {stay.length > 0 && (
         <NeedsPerson>
           These stay, since something was recorded or changed after they came: {stay.join('; ')}.
@@ -40,7 +40,7 @@ export function LastImport({
       {unfinished ? (
         <p>
           It was stopped. {there.length} of {rows} are in
-          {there.length > 0 && `: ${sayRows(there.map((r) => r.row))} (${reach(there)})`}.
+          {there.length > 0 && `: ${rowsText(there.map((r) => r.row))} (${reach(there)})`}.
         </p>
       ) : (
         takenBack === 0 && <p>{dogs(there.length)} added.</p>
@@ -59,7 +59,7 @@ export function LastImport({
         )}
         {there.length > 0 && stay.length === 0 && (
           <Button isDisabled={busy} onPress={takeBack}>
-            {there.length === 1 ? 'Take this dog back' : `Take all ${there.length} back`}
+            {there.length === 1 ? 'Remove this dog' : `Remove all ${there.length}`}
           </Button>
         )}
       </div>

@@ -1,7 +1,7 @@
 import styled from 'styled-components'
 import { percent } from '@/core/percent'
 import { Button } from '@/ui/press'
-import type { TableWork } from '@/work/do/tableEnd'
+import type { TableWork } from '@/work/actions/tableEnd'
 import type { Running } from './useTable'
 
 const words: Readonly<Record<TableWork, string>> = {

@@ -4,7 +4,7 @@ import { v7 } from 'uuid'
 import { Fault } from '@/ui/fieldParts'
 import { Button } from '@/ui/press'
 import { Across, Table } from '@/ui/Table'
-import type { TableProblem } from '@/work/do/tableIn'
+import type { TableProblem } from '@/work/actions/tableIn'
 import { Progress } from './Progress'
 import { useTable, type TableActions } from './useTable'
 

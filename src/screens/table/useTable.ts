@@ -1,15 +1,15 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
-import type { Deed } from '@/work/do/deed'
-import type { HowFar, TableEnd, TableWork } from '@/work/do/tableEnd'
+import type { ActionResult } from '@/work/actions/actionResult'
+import type { HowFar, TableEnd, TableWork } from '@/work/actions/tableEnd'
 
-type Started = Deed<{ readonly work: string }>
+type Started = ActionResult<{ readonly work: string }>
 
 /** What a screen with a table in it asks of the kennel. */
 export interface TableActions {
   readonly look: (form: FormData) => Promise<Started>
   readonly add: (form: FormData) => Promise<Started>
-  readonly how: (work: string) => Promise<Deed<{ readonly far: HowFar }>>
-  readonly stop: (work: string) => Promise<Deed>
+  readonly how: (work: string) => Promise<ActionResult<{ readonly far: HowFar }>>
+  readonly stop: (work: string) => Promise<ActionResult>
 }
 
 export interface Running {

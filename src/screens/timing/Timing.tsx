@@ -3,18 +3,18 @@ import { Link } from '@/ui/link'
 import { useRef, useState } from 'react'
 import { Button as AriaButton } from 'react-aria-components'
 import styled from 'styled-components'
-import { earlyBy, markWithin, sayTiming, timingOf, type Marked } from '@/core/marker/timing'
+import { earlyBy, markWithin, timingText, timingOf, type Marked } from '@/core/marker/timing'
 import { Tick } from '@/ui/picks'
 import { phone } from '@/ui/theme'
 import { usePractice, type Done } from './usePractice'
 
 const words: Readonly<Record<Marked, string>> = {
   'in time': 'In time',
-  early: 'Early: it was not down yet',
-  late: 'Late: it marks what came after',
+  early: 'Early: not down yet',
+  late: 'Late: that marks what came after',
   missed: 'Not marked',
-  'marked nothing': 'It came up again: nothing to mark',
-  'rightly nothing': 'Rightly nothing: it came up again',
+  'marked nothing': 'Up again: nothing to mark',
+  'rightly nothing': 'Right: up again, so nothing to mark',
 }
 
 const seed = (): number => crypto.getRandomValues(new Uint32Array(1))[0] ?? 1
@@ -25,8 +25,8 @@ export function Timing() {
   const back = useRef<SVGPathElement>(null)
   const [sound, setSound] = useState(true)
   const practice = usePractice(seed, sound, (sunk) => {
-    const y = standing + (sitting - standing) * sunk
-    rear.current?.setAttribute('transform', `translate(0 ${y - standing})`)
+    const y = standingY + (sittingY - standingY) * sunk
+    rear.current?.setAttribute('transform', `translate(0 ${y - standingY})`)
     back.current?.setAttribute('d', backFrom(y))
   })
   const { nth, shown, done } = practice
@@ -37,20 +37,20 @@ export function Timing() {
   return (
     <Page>
       <header>
-        <h1>The mark, practised</h1>
+        <h1>The mark, practiced</h1>
         <p>
-          Mark the instant its rear touches the floor. Within half a second, or it marks something else. Sometimes it
-          comes up again: then nothing.
+          Mark the instant the rear touches the floor. After half a second, the mark is for something else. Sometimes
+          the dog comes up again. Then do not mark.
         </p>
       </header>
       <Picture viewBox="0 0 240 130" role="img" aria-label="A dog that is about to sit">
         <path d="M6 116 H234" stroke="var(--rule-2)" strokeWidth="2" />
         <g fill="none" stroke="var(--ink)" strokeWidth="7" strokeLinecap="round" strokeLinejoin="round">
-          <path ref={back} d={backFrom(standing)} />
+          <path ref={back} d={backFrom(standingY)} />
           <path d="M158 52 V112" />
           <path d="M158 52 L176 30 L196 34 L200 42 L182 46" fill="var(--ink)" />
           <g ref={rear}>
-            <path d={`M66 ${standing} Q48 ${standing - 8} 40 ${standing - 26}`} strokeWidth="5" />
+            <path d={`M66 ${standingY} Q48 ${standingY - 8} 40 ${standingY - 26}`} strokeWidth="5" />
           </g>
         </g>
         <circle cx="66" cy="116" r="3" fill="var(--held)" />
@@ -74,7 +74,7 @@ export function Timing() {
         </Mark>
       )}
       {over && (
-        <Result aria-label="What it came to">
+        <Result aria-label="Result">
           {timing ? (
             <>
               <p>
@@ -86,10 +86,12 @@ export function Timing() {
                 {feints > 0 ? `; ${feints} marked that came up again` : ''}.
               </p>
               <Strip done={done} />
-              <p>{sayTiming(timing)}</p>
+              <p>{timingText(timing)}</p>
             </>
           ) : (
-            <p>Nothing was marked. The button is the whole lower half of a phone: press as it touches the floor.</p>
+            <p>
+              Nothing was marked. The button is the whole lower half of a phone. Press as the rear touches the floor.
+            </p>
           )}
         </Result>
       )}
@@ -104,10 +106,10 @@ export function Timing() {
 }
 
 /** The rear’s height on its legs and on the floor, in the picture’s units. */
-const standing = 56
-const sitting = 104
+const standingY = 56
+const sittingY = 104
 const backFrom = (y: number): string =>
-  `M158 52 Q112 ${50 + (y - standing) * 0.25} 66 ${y} L58 ${(y + 112) / 2} L66 112`
+  `M158 52 Q112 ${50 + (y - standingY) * 0.25} 66 ${y} L58 ${(y + 112) / 2} L66 112`
 
 const say = (ms: number): string =>
   Math.abs(ms) < 5 ? 'on the moment' : `${(Math.abs(ms) / 1000).toFixed(2)} s ${ms < 0 ? 'before' : 'after'}`

@@ -10,7 +10,7 @@ export interface Done {
   readonly error: number | undefined
 }
 
-/** House: so long after the moment it is missed, and so long what it came to is shown, milliseconds. */
+/** Design choice: so long after the moment it is missed, and so long what it came to is shown, milliseconds. */
 const missedAfter = 1500
 const shownFor = 1100
 

@@ -1,7 +1,7 @@
 'use client'
 import type { ReactNode } from 'react'
 import styled from 'styled-components'
-import { standingWords } from '@/core/promise/standing'
+import { standingWords } from '@/core/promise/status'
 import { statusLabels } from '@/core/views/labels'
 import { phone } from '@/ui/theme'
 import { useWhen } from '@/ui/ways'
@@ -13,11 +13,11 @@ export function Legend({ toldMinute, children }: { toldMinute: number | undefine
   return (
     <Key>
       <span>taut: fresh</span>
-      <span>sagging: going stale</span>
-      <span>thick: proofed in more places</span>
+      <span>sagging: refresher due soon</span>
+      <span>thick: proofed in more locations</span>
       <span>ring: current rung</span>
       <span>bar: promised</span>
-      <span>figures: rungs, then places</span>
+      <span>figures: rungs, then locations</span>
       <span>
         ready: chance to be ready by going home{at}; ↑ ↓ since yesterday
         {children}

@@ -4,7 +4,7 @@ import { Wrong } from '@/ui/fieldParts'
 import { Quiet } from '@/ui/press'
 import type { WallPage } from '@/work/page/wall'
 import type { Told } from '../told'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 import { Aside } from './Aside'
 
 /** A day with fewer blocks than dogs: what either way of dealing them gives up, for the lead to choose. */
@@ -15,7 +15,7 @@ export function TooFew({
   few: NonNullable<WallPage['fewBlocks']>
   deal: (raw: unknown) => Promise<Told>
 }) {
-  const { send, wrong, pending } = useTold()
+  const { send, wrong, pending } = useAction()
   const [best, even] = [Math.round(most), Math.round(each)]
   const other = dealing === 'most' ? 'each' : 'most'
   return (

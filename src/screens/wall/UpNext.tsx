@@ -12,24 +12,21 @@ import { May } from '../shell/may'
 import type { Told } from '../told'
 import { TooFew } from './TooFew'
 import { Aside } from './Aside'
-import { useTold } from '../useTold'
+import { useAction } from '../useAction'
 
-/** House: more than this and nobody reads on. */
+/** Design choice: more than this and nobody reads on. */
 const shown = 8
 
-/** Which dog and command most needs a block now, and why. */
-export function UpNext({
-  view,
-  tickCall,
-  deal,
-}: {
+interface Props {
   view: Pick<WallPage, 'upNext' | 'ring' | 'later' | 'passedOver' | 'fewBlocks'>
   /** Keeps that an owner was called; undefined for who may not. */
   tickCall: ((raw: unknown) => Promise<Told>) | undefined
   /** Keeps how too few blocks are dealt. */
   deal: (raw: unknown) => Promise<Told>
-}) {
-  const { send, wrong, pending } = useTold()
+}
+
+/** Which dog and command most needs a block now, and why. */
+export function UpNext({ view, tickCall, deal }: Props) {
   const { upNext: rows, ring, later } = view
   const [first, ...rest] = rows.slice(0, shown)
   const after = [...rows.slice(shown).map((r) => ({ ...r, why: r.reason })), ...view.passedOver]
@@ -61,89 +58,104 @@ export function UpNext({
           <ul>
             {after.map((r) => (
               <li key={r.residencyId}>
-                <Link href={`/dogs/${r.residencyId}`}>
-                  <b>{r.runNumber}</b> {r.name}
-                </Link>{' '}
-                <small>{r.why}</small>
+                <DogLink of={r} /> <small>{r.why}</small>
               </li>
             ))}
           </ul>
         </Passed>
       )}
       {view.fewBlocks && <TooFew few={view.fewBlocks} deal={deal} />}
-      {untested.length > 0 && (
-        <Aside>
-          <h3>Baseline first</h3>
-          <ul>
-            {untested.map((l) => (
-              <li key={l.residencyId}>
-                <May
-                  to={`/dogs/${l.residencyId}/baseline`}
-                  instead={
-                    <>
-                      <b>{l.runNumber}</b> {l.name}
-                    </>
-                  }
-                >
-                  <Link href={`/dogs/${l.residencyId}/baseline`}>
-                    <b>{l.runNumber}</b> {l.name}
-                  </Link>
-                </May>{' '}
-                <small>where does each command start?</small>
-              </li>
-            ))}
-          </ul>
-        </Aside>
-      )}
-      {waiting.length > 0 && (
-        <Aside>
-          <h3>Not now</h3>
-          <ul>
-            {waiting.slice(0, shown).map((l) => (
-              <li key={l.residencyId}>
-                <Link href={`/dogs/${l.residencyId}`}>
-                  <b>{l.runNumber}</b> {l.name}
-                </Link>{' '}
-                <small>{l.why}</small>
-              </li>
-            ))}
-          </ul>
-          {waiting.length > shown && <p className="more">and {waiting.length - shown} more</p>}
-        </Aside>
-      )}
-      {ring.length > 0 && (
-        <Aside data-person="true">
-          <h3>Call owners</h3>
-          <Wrong>{wrong}</Wrong>
-          <ul>
-            {ring.map((r) => (
-              <li key={r.residencyId}>
-                <Link href={`/dogs/${r.residencyId}`}>
-                  <b>{r.runNumber}</b> {r.name}
-                </Link>{' '}
-                <small>
-                  {r.called !== '' && `${r.called}; `}
-                  {r.daysLeft === 0
-                    ? 'goes home today'
-                    : `goes home in ${r.daysLeft} ${r.daysLeft === 1 ? 'day' : 'days'}`}
-                  : {r.reason}
-                </small>
-                <Why>{r.why}</Why>
-                {tickCall && (
-                  <Quiet
-                    isPending={pending}
-                    aria-label={`${r.called === '' ? 'Mark as called' : 'Undo'}: ${r.name}’s owner`}
-                    onPress={() => send(() => tickCall({ residencyId: r.residencyId, called: r.called === '' }))}
-                  >
-                    {r.called === '' ? 'Mark as called' : 'Undo'}
-                  </Quiet>
-                )}
-              </li>
-            ))}
-          </ul>
-        </Aside>
-      )}
+      {untested.length > 0 && <BaselineFirst dogs={untested} />}
+      {waiting.length > 0 && <NotNow dogs={waiting} />}
+      {ring.length > 0 && <CallOwners ring={ring} tickCall={tickCall} />}
     </Rail>
+  )
+}
+
+/** A dog by its run and name, as it leads to its page. */
+const DogLink = ({
+  of,
+}: {
+  of: { readonly residencyId: string; readonly runNumber: string; readonly name: string }
+}) => (
+  <Link href={`/dogs/${of.residencyId}`}>
+    <b>{of.runNumber}</b> {of.name}
+  </Link>
+)
+
+type Later = WallPage['later']
+
+/** Dogs of which it is not known yet where each command starts. */
+const BaselineFirst = ({ dogs }: { dogs: Later }) => (
+  <Aside>
+    <h3>Baseline first</h3>
+    <ul>
+      {dogs.map((l) => (
+        <li key={l.residencyId}>
+          <May
+            to={`/dogs/${l.residencyId}/baseline`}
+            instead={
+              <>
+                <b>{l.runNumber}</b> {l.name}
+              </>
+            }
+          >
+            <Link href={`/dogs/${l.residencyId}/baseline`}>
+              <b>{l.runNumber}</b> {l.name}
+            </Link>
+          </May>{' '}
+          <small>where does each command start?</small>
+        </li>
+      ))}
+    </ul>
+  </Aside>
+)
+
+/** Dogs that wait for something, with what. */
+const NotNow = ({ dogs }: { dogs: Later }) => (
+  <Aside>
+    <h3>Not now</h3>
+    <ul>
+      {dogs.slice(0, shown).map((l) => (
+        <li key={l.residencyId}>
+          <DogLink of={l} /> <small>{l.why}</small>
+        </li>
+      ))}
+    </ul>
+    {dogs.length > shown && <p className="more">and {dogs.length - shown} more</p>}
+  </Aside>
+)
+
+/** Owners to be called, and a button for who did. */
+function CallOwners({ ring, tickCall }: Pick<WallPage, 'ring'> & Pick<Props, 'tickCall'>) {
+  const { send, wrong, pending } = useAction()
+  return (
+    <Aside data-person="true">
+      <h3>Call owners</h3>
+      <Wrong>{wrong}</Wrong>
+      <ul>
+        {ring.map((r) => (
+          <li key={r.residencyId}>
+            <DogLink of={r} />{' '}
+            <small>
+              {r.called !== '' && `${r.called}; `}
+              {r.daysLeft === 0 ? 'goes home today' : `goes home in ${r.daysLeft} ${r.daysLeft === 1 ? 'day' : 'days'}`}
+              : {r.reason}
+            </small>
+            <Why>{r.why}</Why>
+            {tickCall && (
+              <Quiet
+                isPending={pending}
+                aria-label={`${r.called === '' ? 'Mark as called' : 'Undo'}: ${r.name}’s owner`}
+                onPress={() => send(() => tickCall({ residencyId: r.residencyId, called: r.called === '' }))}
+              >
+                {r.called === '' ? 'Mark as called' : 'Undo'}
+              </Quiet>
+            )}
+          </li>
+        ))}
+      </ul>
+    </Aside>
   )
 }
 
@@ -153,7 +165,7 @@ const Who = ({ row }: { row: UpNextRow }) => (
     <small>
       {row.commandName}, {row.rungName}
     </small>
-    {row.yours && <small>lacks a handler: you would count</small>}
+    {row.yours && <small>Needs a second handler. You qualify.</small>}
     {row.biteHistory && <small className="bite">bite history</small>}
   </Name>
 )

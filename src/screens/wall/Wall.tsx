@@ -46,12 +46,12 @@ export function Wall({
   if (view.rows.length === 0) return <EmptyWall ever={ever} />
   return (
     <Screen>
-      {(view.bad !== '' || view.trouble !== '' || view.worn.length > 0) && (
+      {(view.bad !== '' || view.warningToLead !== '' || view.worn.length > 0) && (
         <Bad>
           {view.bad !== '' && <p>{view.bad}</p>}
-          {view.trouble !== '' && (
+          {view.warningToLead !== '' && (
             <p>
-              {view.trouble} <Link href="/house#backup">What can be done</Link>
+              {view.warningToLead} <Link href="/house#backup">What can be done</Link>
             </p>
           )}
           {view.worn.map((w) => (
@@ -108,7 +108,7 @@ const sortOf = (id: WallSort, sort: WallSort, descending: boolean) =>
 const sortAddress = (id: WallSort, sort: WallSort, descending: boolean) =>
   `/?sort=${id}${id === sort && !descending ? '&down=1' : ''}` as const
 
-/** Where a plain click on a dog leads, without loading the page anew; undefined for any other click. */
+/** Where a plain click on a dog leads, without loading the page again; undefined for any other click. */
 function followed(e: MouseEvent<HTMLElement>): `/dogs/${string}` | undefined {
   const link = e.target instanceof Element ? e.target.closest('a') : null
   const residencyId = link?.getAttribute('href')?.replace(/^\/dogs\//, '')
@@ -134,7 +134,7 @@ function EmptyWall({ ever }: { ever: boolean }) {
       <Empty>
         <h1>No dog is here today</h1>
         <p>
-          <Link href="/dogs">Those that went home</Link> are kept, and <Link href="/coming">those to come</Link> known.
+          <Link href="/dogs">Those that went home</Link> and <Link href="/coming">those to come</Link> are here, too.
         </p>
         <div>
           <May to="/dogs/new">
@@ -148,9 +148,7 @@ function EmptyWall({ ever }: { ever: boolean }) {
   return (
     <Empty>
       <h1>No dog is here yet</h1>
-      <p>
-        The wall shows every resident’s commands as lines. Begin with somebody to hold the leash, then the first dog.
-      </p>
+      <p>The wall shows every resident’s commands as lines. Add a handler first, then the first dog.</p>
       <div>
         <May to="/people/new">
           <ButtonLink $now href="/people/new">

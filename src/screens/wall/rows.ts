@@ -1,5 +1,5 @@
 import { html, type Markup } from '@/core/markup'
-import { readinessLabels, statusLabels } from '@/core/views/labels'
+import { readinessLabels, statusFlags, statusLabels } from '@/core/views/labels'
 import type { WallView } from '@/core/views/wallView'
 import { cellsOf, unpackCell, type PackedRow } from '@/core/views/wallCells'
 import { lineHtml } from '@/ui/drawing'
@@ -56,7 +56,7 @@ function ready(row: PackedRow): Markup {
 
 /** A cell is drawn again only when it says something else: a wall is drawn every minute and moves a few times a day. */
 const drawn = new Map<string, Markup>()
-/** House: a few walls of sixty dogs. */
+/** Design choice: a few walls of sixty dogs. */
 const mostDrawn = 4000
 
 function cellDrawn(text: string, command: WallView['commands'][number] | undefined): Markup {
@@ -77,12 +77,12 @@ function commandCell(text: string, { id, name }: WallView['commands'][number]): 
     return html`<td class="${className}">
       <span class="nothing"><span class="unseen">${name}: not promised</span></span>
     </td>`
-  const flags = [cell.stuck ? 'stuck' : '', cell.stale && cell.word !== 'slipping' ? 'stale' : ''].filter(Boolean)
+  const flags = statusFlags(cell)
   const word = cell.word === 'slipping' ? 'word person' : cell.word === 'not started' ? 'word quiet' : 'word'
   const flag = flags[0] !== undefined && html`<em${cell.stuck && html` class="person"`}> ${flags[0]}</em>`
   return html`<td class="${className}" title="${name}, current rung: ${cell.inHand}">
     <span class="strand"
-      >${lineHtml(cell.line, 'cell')}<b>${cell.figures.replace(' places', '')}</b
+      >${lineHtml(cell.line, 'cell')}<b>${cell.figures.replace(' locations', '')}</b
       ><span class="${word}"><span class="label">${name} </span>${statusLabels[cell.word]}${flag}</span></span
     >
   </td>`

@@ -7,7 +7,7 @@ import { secondsApart, type HoldPaid } from '@/core/method/hold'
 import type { HoldClock } from '@/device/holdClock'
 import { YardNow } from './bottom'
 
-/** House: pay is prompted for so long, seconds. */
+/** Design choice: pay is prompted for so long, seconds. */
 const promptFor = 0.9
 
 /**
@@ -29,7 +29,7 @@ export function HoldPart({
   paid: HoldPaid | undefined
   payAt: readonly number[]
   onBegin: () => void
-  /** It came off already: another one is not what is to be done now. */
+  /** It worked already: another one is not what is to be done now. */
   again?: boolean
 }) {
   const [now, setNow] = useState(0)
@@ -47,7 +47,7 @@ export function HoldPart({
   if (!clock)
     return (
       <Start onPress={onBegin} data-again={again}>
-        Start hold <small>{sayHold(seconds, intervals, paid, payAt.length)}</small> <kbd aria-hidden="true">Space</kbd>
+        Start hold <small>{holdText(seconds, intervals, paid, payAt.length)}</small> <kbd aria-hidden="true">Space</kbd>
       </Start>
     )
   const { nth, into } =
@@ -67,7 +67,7 @@ export function HoldPart({
         of {seconds} s{intervals > 1 && `, ${nth + 1} of ${intervals}`}
       </span>
       <em data-on={paying} role="status">
-        {paying ? 'Pay now' : eating ? 'It eats' : ''}
+        {paying ? 'Reward now' : eating ? 'The dog eats' : ''}
       </em>
       <svg viewBox="0 0 300 14" preserveAspectRatio="none" aria-hidden="true">
         <line x1="4" x2="296" y1="7" y2="7" stroke="var(--rule)" strokeWidth="1.5" strokeDasharray="2 4" />
@@ -81,9 +81,9 @@ export function HoldPart({
   )
 }
 
-function sayHold(seconds: number, intervals: number, paid: HoldPaid | undefined, inside: number): string {
-  if (intervals > 1) return `${intervals} × ${seconds} s, pay at each, then release`
-  if (paid === 'on-return') return `${seconds} s, quiet; pay on return`
+function holdText(seconds: number, intervals: number, paid: HoldPaid | undefined, inside: number): string {
+  if (intervals > 1) return `${intervals} × ${seconds} s, reward at each, then release`
+  if (paid === 'on-return') return `${seconds} s, quiet; reward on return`
   return `${seconds} s${inside > 0 ? `, pay ${inside} times in it` : ''}`
 }
 

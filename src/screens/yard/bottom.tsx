@@ -26,7 +26,7 @@ export function ClocksParted({
         by the other. What did the dog do?
       </p>
       <ThumbPad
-        keys={[{ id: 'held', name: `Held ${seconds} s`, first: true }, ...heldNot]}
+        keys={[{ id: 'held', name: `Stayed ${seconds} s`, first: true }, ...heldNot]}
         thumb="right"
         over={false}
         on={undefined}

@@ -92,9 +92,9 @@ export const KeptHere = memo(function KeptHere({ address, outbox }: { address: s
         status.refused.length > 0
       }
     >
-      {status.fleeting && 'no lasting memory here: '}kept here: {status.kept} · sent: {status.sent}
-      {status.refused.length > 0 && ` · refused: ${status.refused.length}`}
-      {status.offline && (mayReloadOffline() ? ' · no network' : ' · no network: do not reload')}
+      {status.fleeting && 'This browser will not save it. '}On device: {status.kept} · synced: {status.sent}
+      {status.refused.length > 0 && ` · rejected: ${status.refused.length}`}
+      {status.offline && (mayReloadOffline() ? ' · no network' : ' · no network, do not reload')}
       {status.heldUp !== '' && ` · ${status.heldUp}`}
       {status.signedOut && status.kept > 0 && (
         <>

@@ -12,7 +12,7 @@ export const targets: readonly PadKey<Outcome>[] = [
 /** In a hold a miss is a break. */
 export const holdingTargets = targets.map((t) => (t.id === 'miss' ? { ...t, name: 'Broke' } : t))
 
-/** House: the way each outcome is felt, milliseconds on and off. */
+/** Design choice: the way each outcome is felt, milliseconds on and off. */
 export const felt: Readonly<Record<Outcome, readonly number[]>> = {
   clean: [20],
   helped: [30, 60, 30],

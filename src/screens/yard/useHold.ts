@@ -7,7 +7,7 @@ import { startHold, type HoldClock } from '@/device/holdClock'
 import type { Prefs } from '@/device/prefs'
 import type { RepExtras } from '@/device/live/session'
 
-/** How an interval or a hold that runs came off so far: it counts so when it is over. */
+/** How an interval or a hold that runs worked so far: it counts so when it is over. */
 type As = 'clean' | 'helped' | 'late'
 
 interface Holding {
@@ -45,7 +45,7 @@ export function useHold({ rung, prefs, payAt, planned, record, over }: Holding) 
     how.current = next
     setAs(next)
   }
-  const held = () => {
+  const recordHeld = () => {
     now.current.record(how.current, {
       heldSeconds: seconds ?? null,
       planned: payAt.length + now.current.planned,
@@ -68,11 +68,11 @@ export function useHold({ rung, prefs, payAt, planned, record, over }: Holding) 
       (end) => {
         setClock(undefined)
         if (end.parted) setParted(end)
-        else held()
+        else recordHeld()
       },
       onTheWay,
       () => {
-        held()
+        recordHeld()
         if (!now.current.over()) return
         running.stop()
         setClock(undefined)
@@ -97,7 +97,7 @@ export function useHold({ rung, prefs, payAt, planned, record, over }: Holding) 
   /** Only somebody who was there knows. */
   const say = (what: 'held' | 'broke' | 'unseen') => {
     setParted(undefined)
-    if (what === 'held') held()
+    if (what === 'held') recordHeld()
     else if (what === 'broke') record('miss', { faults: ['broke'] })
   }
   return { clock, seconds, intervals, paid, parted, as, begin, broke, set, say }

@@ -2,12 +2,14 @@ import { z } from 'zod'
 import type { FactKindName, WireFact } from '@/core/facts/wire'
 import type { Db } from '../database'
 import { columnsOf, details } from './kinds'
+import type { PersonId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** When a fact was made and received; `at` is corrected for the device's clock, `day` is the kennel's day of it. */
 export interface Stamp {
   readonly device: string
-  readonly at: number
-  readonly receivedAt: number
+  readonly at: EpochMs
+  readonly receivedAt: EpochMs
   readonly day: string
   /** Who was signed in when it came; nobody where the kennel itself keeps it. */
   readonly sentBy?: string | undefined
@@ -48,7 +50,7 @@ function detailSql(kind: FactKindName): string {
 export function append(db: Db, fact: WireFact, stamp: Stamp, also: Readonly<Record<string, unknown>> = {}): void {
   const recordedBy = 'recordedBy' in fact ? fact.recordedBy : null
   appendCommon(db, { ...stamp, id: fact.id, kind: fact.kind, seq: fact.seq, deviceAt: fact.deviceAt, recordedBy })
-  const said: Readonly<Record<string, unknown>> = fact
+  const fields: Readonly<Record<string, unknown>> = fact
   const { repeats = [], also: filled = [] } = details[fact.kind]
   // In the order of its columns: bound by name, half of the time goes into looking names up.
   db.prepare(detailSql(fact.kind)).run(
@@ -57,7 +59,7 @@ export function append(db: Db, fact: WireFact, stamp: Stamp, also: Readonly<Reco
     fact.seq,
     stamp.at,
     ...repeats.map((column) => (column === 'day' ? stamp.day : recordedBy)),
-    ...columnsOf(fact.kind).map(([field]) => stored(said[field])),
+    ...columnsOf(fact.kind).map(([field]) => stored(fields[field])),
     ...filled.map((column) => stored(also[column])),
   )
 }
@@ -66,9 +68,10 @@ export function append(db: Db, fact: WireFact, stamp: Stamp, also: Readonly<Reco
 export interface Common extends Stamp {
   readonly id: string
   readonly kind: FactKindName
+  /** Number that the device gave it. */
   readonly seq: number
-  readonly deviceAt: number
-  readonly recordedBy: string | null
+  readonly deviceAt: EpochMs
+  readonly recordedBy: PersonId | null
 }
 
 /** Stores the common part of a fact alone, for one whose particulars are copied from another. */

@@ -2,8 +2,10 @@ import { z } from 'zod'
 import { smallThings } from '@/core/facts/words'
 import { signIds, type SignId } from '@/core/dog/signs'
 import type { Db } from '../database'
+import type { BlockId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
-const standing = (alias: string): string => `NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = ${alias}.id)`
+const notVoided = (alias: string): string => `NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = ${alias}.id)`
 
 const closeRow = z
   .object({
@@ -27,14 +29,14 @@ export type KeptClose = z.output<typeof closeRow>
 const closesRows = z.array(closeRow)
 
 /** The ends of a residency’s blocks, newest first. */
-export const readCloses = (db: Db, residencyId: string, most: number): readonly KeptClose[] =>
+export const readCloses = (db: Db, residencyId: ResidencyId, most: number): readonly KeptClose[] =>
   closesRows.parse(
     db
       .prepare(
         `SELECT c.block_id, c.note, c.stressful, c.at, c.day, p.name AS by
             FROM block_close c
             JOIN person p ON p.id = c.recorded_by
-            WHERE c.residency_id = ? AND ${standing('c')}
+            WHERE c.residency_id = ? AND ${notVoided('c')}
             ORDER BY c.at DESC, c.device, c.seq DESC LIMIT ?`,
       )
       .all(residencyId, most),
@@ -52,13 +54,13 @@ const signRow = z.object({
 })
 export interface KeptSigns {
   readonly id: string
-  readonly blockId: string
+  readonly blockId: BlockId
   readonly place: string
   readonly signs: readonly SignId[]
   readonly trigger: string
   readonly distanceBand: 'over-15' | '5-15' | 'under-5' | null
   readonly day: string
-  readonly at: number
+  readonly at: EpochMs
 }
 
 const signIdsOfRow = z.array(z.enum(signIds))
@@ -74,13 +76,13 @@ export const signsOn = (db: Db, day: string) =>
       .prepare(
         `SELECT o.residency_id AS residencyId, o.day, o.block_id AS blockId
           FROM over_threshold o
-          WHERE o.day = ? AND ${standing('o')}`,
+          WHERE o.day = ? AND ${notVoided('o')}`,
       )
       .all(day),
   )
 
 /** Signs of being over threshold seen in this dog since a day, newest first. */
-export const readSigns = (db: Db, residencyId: string, since: string): readonly KeptSigns[] =>
+export const readSigns = (db: Db, residencyId: ResidencyId, since: string): readonly KeptSigns[] =>
   signsRows
     .parse(
       db
@@ -88,7 +90,7 @@ export const readSigns = (db: Db, residencyId: string, since: string): readonly 
           `SELECT o.id, o.block_id, l.name AS place, o.signs, o.trigger_seen, o.distance_band, o.day, o.at
             FROM over_threshold o
             JOIN place l ON l.id = o.place_id
-            WHERE o.residency_id = ? AND o.day >= ? AND ${standing('o')}
+            WHERE o.residency_id = ? AND o.day >= ? AND ${notVoided('o')}
             ORDER BY o.at DESC`,
         )
         .all(residencyId, since),
@@ -132,14 +134,14 @@ export type KeptPressure = z.output<typeof correctionRow>
 const pressureRows = z.array(correctionRow)
 
 /** Corrections of a residency that stand, oldest first. */
-export const readPressure = (db: Db, residencyId: string): readonly KeptPressure[] =>
+export const readPressure = (db: Db, residencyId: ResidencyId): readonly KeptPressure[] =>
   pressureRows.parse(
     db
       .prepare(
         `SELECT c.id, c.command, c.device_used, c.reason, c.asked_first, c.effect, c.day, c.at, p.name AS by
             FROM correction c
             JOIN person p ON p.id = c.recorded_by
-            WHERE c.residency_id = ? AND ${standing('c')}
+            WHERE c.residency_id = ? AND ${notVoided('c')}
             ORDER BY c.at`,
       )
       .all(residencyId),
@@ -166,7 +168,7 @@ export const readSmallThings = (db: Db, day: string): readonly KeptSmall[] =>
       .prepare(
         `SELECT s.id, s.residency_id, s.what, s.reps, s.pieces, s.at
             FROM small_thing s
-            WHERE s.day = ? AND ${standing('s')}
+            WHERE s.day = ? AND ${notVoided('s')}
             ORDER BY s.at`,
       )
       .all(day),
@@ -183,13 +185,18 @@ const blocksOnRows = z.array(
 export const blocksOn = (
   db: Db,
   day: string,
-): readonly { readonly residencyId: string; readonly blockId: string; readonly from: number; readonly to: number }[] =>
+): readonly {
+  readonly residencyId: ResidencyId
+  readonly blockId: BlockId
+  readonly from: number
+  readonly to: number
+}[] =>
   blocksOnRows.parse(
     db
       .prepare(
         `SELECT s.residency_id AS residencyId, s.block_id AS blockId, min(s.at) AS "from", max(s.at) AS "to"
             FROM training_set s
-            WHERE s.day = ? AND ${standing('s')}
+            WHERE s.day = ? AND ${notVoided('s')}
             GROUP BY s.residency_id, s.block_id
             ORDER BY min(s.at)`,
       )
@@ -199,12 +206,12 @@ export const blocksOn = (
 const lastDayRow = z.object({ day: z.string() }).optional()
 
 /** The last day on which this dog was worked; undefined when it never was. */
-export const lastWorkedOn = (db: Db, residencyId: string): string | undefined =>
+export const lastWorkedOn = (db: Db, residencyId: ResidencyId): string | undefined =>
   lastDayRow.parse(
     db
       .prepare(
         `SELECT s.day FROM training_set s
-            WHERE s.residency_id = ? AND ${standing('s')}
+            WHERE s.residency_id = ? AND ${notVoided('s')}
             ORDER BY s.at DESC LIMIT 1`,
       )
       .get(residencyId),
@@ -223,7 +230,7 @@ export const blocksByDay = (
       .prepare(
         `SELECT s.day, count(DISTINCT s.block_id) AS blocks
             FROM training_set s
-            WHERE s.day BETWEEN ? AND ? AND ${standing('s')}
+            WHERE s.day BETWEEN ? AND ? AND ${notVoided('s')}
             GROUP BY s.day
             ORDER BY s.day`,
       )
@@ -235,14 +242,15 @@ const closesSinceRows = z.array(z.object({ block_id: z.string(), at: z.number(),
 /** The ends of everybody's blocks since a moment, by block. */
 export const closesSince = (
   db: Db,
-  since: number,
-): ReadonlyMap<string, { readonly at: number; readonly stressful: boolean }> =>
+  since: EpochMs,
+): ReadonlyMap<string, { readonly at: EpochMs; readonly stressful: boolean }> =>
   new Map(
     closesSinceRows
       .parse(
         db
           .prepare(
-            `SELECT c.block_id, c.at, c.stressful FROM block_close c WHERE c.at > ? AND ${standing('c')} ORDER BY c.at`,
+            `SELECT c.block_id, c.at, c.stressful FROM block_close c
+              WHERE c.at > ? AND ${notVoided('c')} ORDER BY c.at`,
           )
           .all(since),
       )
@@ -254,9 +262,9 @@ const blocksOfDayRows = z.array(z.object({ blockId: z.string(), from: z.number()
 /** When this dog’s blocks of a day began and ended: by its sets and reps. */
 export const blocksOfDay = (
   db: Db,
-  residencyId: string,
+  residencyId: ResidencyId,
   day: string,
-): readonly { readonly blockId: string; readonly from: number; readonly to: number }[] =>
+): readonly { readonly blockId: BlockId; readonly from: number; readonly to: number }[] =>
   blocksOfDayRows.parse(
     db
       .prepare(
@@ -264,7 +272,7 @@ export const blocksOfDay = (
             FROM rep r
             WHERE r.set_id = s.id), s.at)) AS "to"
             FROM training_set s
-            WHERE s.day = ? AND s.residency_id = ? AND ${standing('s')}
+            WHERE s.day = ? AND s.residency_id = ? AND ${notVoided('s')}
             GROUP BY s.block_id
             ORDER BY min(s.at)`,
       )

@@ -4,6 +4,8 @@ import type { Db } from '../database'
 import { appendCommon, nextNumber } from './append'
 import { columnsOf, details } from './kinds'
 import { standingReps as standingRepsSql } from './standingReps'
+import type { BlockId, PlaceId, ResidencyId, RungId, SetId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /**
  * The statement that copies a fact’s particulars under a new id: every column of its kind, so that none is forgotten
@@ -22,7 +24,7 @@ function copySql(kind: 'set-opened' | 'rep', changed: Readonly<Record<string, st
 /** Facts made at a desk carry this device, and a sequence of their own. */
 export interface Desk {
   readonly device: string
-  readonly receivedAt: number
+  readonly receivedAt: EpochMs
 }
 
 const factRow = z.object({
@@ -34,8 +36,9 @@ const factRow = z.object({
 
 /** Another moment, and the kennel's day of it, than the fact that is copied. */
 export interface Moved {
+  /** By how much all moments are moved, ms. */
   readonly byMs: number
-  readonly dayOf: (at: number) => string
+  readonly dayOf: (at: EpochMs) => string
 }
 
 /**
@@ -49,7 +52,7 @@ function copyCommon(
   id: string,
   desk: Desk,
   moved?: Moved,
-): { readonly seq: number; readonly at: number; readonly day: string } {
+): { readonly seq: number; readonly at: EpochMs; readonly day: string } {
   const was = factRow.parse(db.prepare('SELECT device_at, at, day, recorded_by FROM fact WHERE id = ?').get(from))
   const seq = nextNumber(db, desk.device)
   const at = was.at + (moved?.byMs ?? 0)
@@ -76,9 +79,9 @@ const standingSetRow = z
 /** The residency of a set that stands; undefined when there is none or it was taken back. */
 export const standingSet = (
   db: Db,
-  setId: string,
+  setId: SetId,
 ):
-  | { readonly residencyId: string; readonly command: string; readonly rungId: string; readonly at: number }
+  | { readonly residencyId: ResidencyId; readonly command: string; readonly rungId: RungId; readonly at: EpochMs }
   | undefined =>
   standingSetRow.parse(
     db
@@ -105,8 +108,11 @@ export interface RepRow {
   readonly first: string
   readonly outcome: 'clean' | 'helped' | 'late' | 'miss'
   readonly faults: readonly string[]
+  /** Seconds after which a position was broken; null where none was. */
   readonly brokeSeconds: number | null
+  /** Seconds that a position was held; null where none was counted. */
   readonly heldSeconds: number | null
+  /** Seconds from the cue until the position was taken. */
   readonly latencySeconds: number | null
 }
 
@@ -115,7 +121,7 @@ const shownOfRep = 'r.id, r.root, r.outcome, r.faults, r.broke_s, r.held_s, r.la
 const faultCodes = z.array(z.string())
 
 /** Reps of a set that stand, in order. */
-export const standingReps = (db: Db, setId: string): readonly RepRow[] =>
+export const standingReps = (db: Db, setId: SetId): readonly RepRow[] =>
   db
     .prepare(
       `SELECT *
@@ -158,13 +164,13 @@ export function copySet(
   from: string,
   to: {
     readonly id: string
-    readonly placeId?: string | undefined
+    readonly placeId?: PlaceId | undefined
     readonly leashHolder?: string | undefined
     readonly level?: number | undefined
     readonly kit?: string | undefined
     /** Another dog's, in a block of its own. */
-    readonly residencyId?: string | undefined
-    readonly blockId?: string | undefined
+    readonly residencyId?: ResidencyId | undefined
+    readonly blockId?: BlockId | undefined
     /** Another rung, with the command it is of and the curriculum it is found in. */
     readonly rung?:
       | { readonly id: string; readonly command: string; readonly curriculumId: string; readonly version: number }
@@ -217,7 +223,7 @@ export function copyRep(
   from: string,
   to: {
     readonly id: string
-    readonly setId: string
+    readonly setId: SetId
     readonly change?: RepChange
     readonly moved?: Moved | undefined
   },

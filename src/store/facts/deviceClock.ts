@@ -1,15 +1,18 @@
 import { z } from 'zod'
 import type { Db } from '../database'
+import type { EpochMs } from '@/core/epochMs'
 
 /**
  * How far a device's facts have come: its highest sequence number so far and the moment that one was taken to be of.
  */
 export interface DeviceClock {
+  /** How far the clock of the device runs ahead of the house’s, ms. */
   readonly offset: number
   /** The offset known before this request. */
   readonly before: number | undefined
+  /** Number of the last fact that came from this device. */
   readonly lastSeq: number | undefined
-  readonly lastAt: number | undefined
+  readonly lastAt: EpochMs | undefined
 }
 
 const boundRow = z.object({ bound_to: z.string().nullable() }).optional()
@@ -30,7 +33,7 @@ const deviceRow = z.object({ offset_ms: z.number(), last_seq: z.number().nullabl
 const deviceRowIfAny = deviceRow.optional()
 
 /** The device's clock offset, renewed only when it moved by more than a minute: small jitter must not reorder reps. */
-export function deviceOffset(db: Db, device: string, deviceNow: number, now: number): DeviceClock {
+export function deviceOffset(db: Db, device: string, deviceNow: number, now: EpochMs): DeviceClock {
   const offset = now - deviceNow
   const known = deviceRowIfAny.parse(
     db.prepare('SELECT offset_ms, last_seq, last_at FROM device WHERE id = ?').get(device),
@@ -53,6 +56,6 @@ export function deviceOffset(db: Db, device: string, deviceNow: number, now: num
 }
 
 /** Keeps how far the device's facts have come. */
-export function keepDeviceClock(db: Db, device: string, lastSeq: number, lastAt: number): void {
+export function keepDeviceClock(db: Db, device: string, lastSeq: number, lastAt: EpochMs): void {
   db.prepare('UPDATE device SET last_seq = ?, last_at = ? WHERE id = ?').run(lastSeq, lastAt, device)
 }

@@ -1,10 +1,11 @@
 import { z } from 'zod'
 import type { Db } from '../database'
+import type { ResidencyId } from '@/core/ids'
 
 const collarsWornRows = z.array(z.object({ collar: z.string() }))
 
 /** Collars this dog was worked on in this residency, the newest first. */
-export const collarsWorn = (db: Db, residencyId: string): readonly string[] =>
+export const collarsWorn = (db: Db, residencyId: ResidencyId): readonly string[] =>
   collarsWornRows
     .parse(
       db
@@ -33,7 +34,7 @@ const wornRows = z.array(
 export type Worn = z.output<typeof wornRows>[number]
 
 /** Sets with a collar that somebody named, from a day on, of one dog or of all; oldest first. */
-export const wornSince = (db: Db, day: string, residencyId?: string): readonly Worn[] =>
+export const wornSince = (db: Db, day: string, residencyId?: ResidencyId): readonly Worn[] =>
   wornRows.parse(
     db
       .prepare(

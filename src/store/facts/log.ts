@@ -2,24 +2,28 @@ import { z } from 'zod'
 import { ownerHolds } from '@/core/facts/words'
 import type { Db } from '../database'
 import { ofItsDevice } from './standingReps'
+import type { PlaceId, ResidencyId, RungId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Sets as they are read one after the other, by whoever looks back: what was taken back too. */
 export interface LogRow {
   readonly id: string
   readonly command: string
-  readonly rungId: string
+  readonly rungId: RungId
   readonly purpose: 'work' | 'refresh'
-  readonly at: number
+  readonly at: EpochMs
   readonly day: string
-  readonly placeId: string
+  readonly placeId: PlaceId
   readonly leashHolder: string
   readonly level: number
   readonly kit: string
   readonly outcomes: string
+  /** How the set was ended; null while it is open. */
   readonly endedBy: string | null
   readonly note: string
   /** Why it was taken back, null while it stands. */
   readonly voidedBecause: string | null
+  /** Id of the set that this one was typed in place of. */
   readonly replaces: string | null
   /** Who was signed in when it came, by name, where that is another than it says recorded it. */
   readonly broughtBy?: string
@@ -66,7 +70,7 @@ const logRow = z
 /** What of the log is asked for; everything that is named must fit. */
 export interface LogFilter {
   readonly command?: string | undefined
-  readonly placeId?: string | undefined
+  readonly placeId?: PlaceId | undefined
   readonly leashHolder?: string | undefined
   /** Only refreshers, or only sets that were taken back or hold a miss. */
   readonly only?: 'refreshers' | 'taken-back' | 'misses' | undefined
@@ -75,7 +79,13 @@ export interface LogFilter {
 const letterOf = "CASE r.outcome WHEN 'clean' THEN 'C' WHEN 'helped' THEN 'H' WHEN 'late' THEN 'L' ELSE 'M' END"
 
 /** The newest sets of a residency for reading, voided ones included and marked; outcomes as letters in order. */
-export function readLog(db: Db, residencyId: string, filter: LogFilter, most: number, skip = 0): readonly LogRow[] {
+export function readLog(
+  db: Db,
+  residencyId: ResidencyId,
+  filter: LogFilter,
+  most: number,
+  skip = 0,
+): readonly LogRow[] {
   const where = [
     ...(filter.command === undefined ? [] : ['s.command = @command']),
     ...(filter.placeId === undefined ? [] : ['s.place_id = @placeId']),

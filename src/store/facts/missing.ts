@@ -1,11 +1,12 @@
 import { z } from 'zod'
 import { spareFrom } from '@/core/facts/words'
 import type { Db } from '../database'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Numbers from and to, both missing. */
 export type Range = readonly [from: number, to: number]
 
-/** House: so many of a device’s newest numbers are looked through, and so many gaps are said. */
+/** Design choice: so many of a device’s newest numbers are looked through, and so many gaps are said. */
 const [looked, said] = [20_000, 50]
 
 const ranges = z.array(z.object({ from: z.number(), to: z.number() }))
@@ -33,7 +34,7 @@ export const missingOf = (db: Db, device: string, last: number): readonly Range[
 }
 
 /** Keeps why a number was refused; the first reason stays. */
-export function keepRefused(db: Db, device: string, seq: number, reason: string, at: number): void {
+export function keepRefused(db: Db, device: string, seq: number, reason: string, at: EpochMs): void {
   db.prepare('INSERT INTO refused_fact (device, seq, reason, at) VALUES (?, ?, ?, ?) ON CONFLICT DO NOTHING').run(
     device,
     seq,
@@ -47,9 +48,9 @@ const gapRows = z.array(z.object({ n: z.number(), at: z.number() }))
 /** What of each device never came between facts that did, since a moment: how many, and when the next one came. */
 export const gapsSince = (
   db: Db,
-  since: number,
+  since: EpochMs,
   until: number,
-): readonly { readonly n: number; readonly at: number }[] =>
+): readonly { readonly n: number; readonly at: EpochMs }[] =>
   gapRows.parse(
     db
       .prepare(
@@ -65,7 +66,7 @@ export const gapsSince = (
 const orphanRow = z.object({ n: z.number(), sets: z.number() })
 
 /** Reps since a moment whose set never came, and of how many sets they are: they count nowhere. */
-export const orphansSince = (db: Db, since: number, until: number): z.infer<typeof orphanRow> =>
+export const orphansSince = (db: Db, since: EpochMs, until: number): z.infer<typeof orphanRow> =>
   orphanRow.parse(
     db
       .prepare(
@@ -80,7 +81,7 @@ export const orphansSince = (db: Db, since: number, until: number): z.infer<type
 const unsureRows = z.array(z.object({ kind: z.string(), day: z.string(), n: z.number() }))
 
 /** Facts received since a moment whose day is not sure or lies outside the stay of their dog, by kind and day. */
-export const unsureSince = (db: Db, since: number): z.infer<typeof unsureRows> =>
+export const unsureSince = (db: Db, since: EpochMs): z.infer<typeof unsureRows> =>
   unsureRows.parse(
     db
       .prepare(

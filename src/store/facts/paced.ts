@@ -4,13 +4,15 @@ import type { DayReps } from '@/core/promise/quota'
 import { tightLeash } from '@/core/progress/result'
 import type { Db } from '../database'
 import { standingReps } from './standingReps'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 const smallStands = 'NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = t.id)'
 
 const repsByDayRows = z.array(z.object({ day: z.string(), reps: z.number() }))
 
 /** Repetitions at these rungs by day that stand, oldest day first. */
-export const repsAtByDay = (db: Db, residencyId: string, rungIds: readonly string[]): readonly DayReps[] =>
+export const repsAtByDay = (db: Db, residencyId: ResidencyId, rungIds: readonly string[]): readonly DayReps[] =>
   repsByDayRows.parse(
     db
       .prepare(
@@ -26,7 +28,7 @@ export const repsAtByDay = (db: Db, residencyId: string, rungIds: readonly strin
   )
 
 /** Repetitions of one command in passing, by day, that stand, from this day on. */
-export const inPassingByDay = (db: Db, residencyId: string, command: string, from: string): readonly DayReps[] =>
+export const inPassingByDay = (db: Db, residencyId: ResidencyId, command: string, from: string): readonly DayReps[] =>
   repsByDayRows.parse(
     db
       .prepare(
@@ -59,7 +61,7 @@ const minuteRow = z
 const settleMinutesRows = z.array(minuteRow)
 
 /** Minutes on the tether of which somebody said whether they were calm, in blocks and in passing, oldest first. */
-export const settleMinutes = (db: Db, residencyId: string): readonly KeptMinute[] =>
+export const settleMinutes = (db: Db, residencyId: ResidencyId): readonly KeptMinute[] =>
   settleMinutesRows.parse(
     db
       .prepare(
@@ -79,14 +81,14 @@ export const settleMinutes = (db: Db, residencyId: string): readonly KeptMinute[
       .all({ residencyId }),
   )
 
-const roadsTakenRows = z.array(z.object({ id: z.string(), what: z.string(), at: z.number(), by: z.string() }))
+const methodsTriedRows = z.array(z.object({ id: z.string(), what: z.string(), at: z.number(), by: z.string() }))
 
 /** Sets in which something was tried where the dog was stuck, oldest first. */
-export const roadsTaken = (
+export const methodsTried = (
   db: Db,
-  residencyId: string,
-): readonly { readonly id: string; readonly what: string; readonly at: number; readonly by: string }[] =>
-  roadsTakenRows.parse(
+  residencyId: ResidencyId,
+): readonly { readonly id: string; readonly what: string; readonly at: EpochMs; readonly by: string }[] =>
+  methodsTriedRows.parse(
     db
       .prepare(
         `SELECT s.id, s.road AS what, s.at, p.name AS by
@@ -112,7 +114,7 @@ const walkByDayRows = z.array(
   z.object({ day: z.string(), stretches: z.number(), turns: z.number(), stops: z.number(), tight: z.number() }),
 )
 
-export const walkByDay = (db: Db, residencyId: string, command: string): readonly WalkDay[] =>
+export const walkByDay = (db: Db, residencyId: ResidencyId, command: string): readonly WalkDay[] =>
   walkByDayRows.parse(
     db
       .prepare(

@@ -6,6 +6,8 @@ import { lookedShape } from '@/core/facts/lookedShape'
 import { attentions, ownerHolds, startPositions, turns } from '@/core/facts/words'
 import type { Db } from '../database'
 import { ofItsDevice, standingReps } from './standingReps'
+import type { PlaceId, ResidencyId, SetId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 const residencyOfSetRow = z.object({ residency_id: z.string() }).optional()
 
@@ -13,7 +15,7 @@ const residencyOfSetRow = z.object({ residency_id: z.string() }).optional()
  * The residency a set belongs to, by what it was put right to last where that was done; undefined while its opening has
  * not arrived.
  */
-export function residencyOfSet(db: Db, setId: string): string | undefined {
+export function residencyOfSet(db: Db, setId: SetId): string | undefined {
   return residencyOfSetRow.parse(
     db
       .prepare(
@@ -115,7 +117,7 @@ const faultList = z.array(z.string())
  * another device’s record of the same tries; of the sets named alone, or
  * what stands for them, when any are.
  */
-export function readSets(db: Db, residencyId: string, setIds?: readonly string[]): readonly SetFact[] {
+export function readSets(db: Db, residencyId: ResidencyId, setIds?: readonly string[]): readonly SetFact[] {
   const asked = { residencyId, setIds: JSON.stringify(setIds ?? []) }
   const where =
     setIds === undefined
@@ -202,7 +204,7 @@ const notedRow = z
 const notedRows = z.array(notedRow)
 
 /** What was noted of each standing rep of one command in a residency, beside its outcome. */
-export const readNoted = (db: Db, residencyId: string, command: string): readonly NotedRep[] =>
+export const readNoted = (db: Db, residencyId: ResidencyId, command: string): readonly NotedRep[] =>
   notedRows.parse(
     db
       .prepare(
@@ -239,7 +241,7 @@ function repFrom(row: z.infer<typeof repRow>, deviceOfSet: string): RepFact {
 const paidSinceRows = z.array(z.object({ paid: z.number() }))
 
 /** Whether each clean rep of a residency since a moment was paid, newest first. */
-export const paidSince = (db: Db, residencyId: string, since: number): readonly boolean[] =>
+export const paidSince = (db: Db, residencyId: ResidencyId, since: EpochMs): readonly boolean[] =>
   paidSinceRows
     .parse(
       db
@@ -261,9 +263,9 @@ const openSetsRows = z.array(z.object({ id: z.string(), device: z.string(), at: 
 /** Sets of a residency opened since this moment, standing and not closed, with the device that opened each. */
 export const openSets = (
   db: Db,
-  residencyId: string,
-  since: number,
-): readonly { readonly id: string; readonly device: string; readonly at: number }[] =>
+  residencyId: ResidencyId,
+  since: EpochMs,
+): readonly { readonly id: string; readonly device: string; readonly at: EpochMs }[] =>
   openSetsRows.parse(
     db
       .prepare(
@@ -283,8 +285,8 @@ const openSetsNowRows = z.array(
 /** Sets of anybody opened since this moment, standing and not closed, with where they are worked. */
 export const openSetsNow = (
   db: Db,
-  since: number,
-): readonly { readonly residencyId: string; readonly placeId: string }[] =>
+  since: EpochMs,
+): readonly { readonly residencyId: ResidencyId; readonly placeId: PlaceId }[] =>
   openSetsNowRows.parse(
     db
       .prepare(
@@ -303,7 +305,7 @@ const newestWeatherRow = z
 /** The newest temperature anybody read outdoors between these moments; undefined when nobody did. */
 export const newestWeather = (
   db: Db,
-  since: number,
+  since: EpochMs,
   until: number,
 ): { readonly temperatureC: number; readonly humidity: number | null } | undefined =>
   newestWeatherRow.parse(
@@ -346,7 +348,7 @@ const deskSetRows = z.array(deskSetRow)
  */
 export const deskSetsBetween = (
   db: Db,
-  { device, residencyId, from, to }: { device: string; residencyId: string; from: number; to: number },
+  { device, residencyId, from, to }: { device: string; residencyId: ResidencyId; from: number; to: number },
 ): readonly z.output<typeof deskSetRow>[] =>
   deskSetRows.parse(
     db

@@ -1,7 +1,7 @@
 import { accessSync, constants, statfsSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 
-/** House: what all tests write at once is less than half of it. */
+/** Design choice: what all tests write at once is less than half of it. */
 const roomBytes = 4 * 1024 ** 3
 
 /**

@@ -1,14 +1,14 @@
-import { gapsBy, sayGap, type Gap } from '@/core/demonstration/gap'
+import { gapsBy, gapText, type Gap } from '@/core/demonstration/ownerGap'
 import type { HomeworkChange, WrittenHomework } from '@/core/demonstration/homeworkChange'
 import type { PracticeEntry } from '@/core/demonstration/practiceLog'
 import {
   agreementOf,
-  cameOff,
+  itemResult,
   isGoneThrough,
   triesAt,
   turnsOf,
   type Agreement,
-  type CameOff,
+  type ItemResult,
   type ShowRecord,
 } from '@/core/demonstration/record'
 import type { Rehearsed } from '@/core/demonstration/rehearsal'
@@ -21,8 +21,10 @@ import { readPracticeLog } from '@/store/homework'
 import { allPlaces, readKennel, readPeople } from '@/store/kennel'
 import { liveHandoff } from '@/store/handoffs'
 import { findResident, type Resident } from '@/store/residents'
-import { homeworkFor } from '../scene/homework'
-import { judgeRehearsal, triesOf } from '../scene/shown'
+import { homeworkFor } from '../context/homework'
+import { judgeRehearsal, triesOf } from '../context/shown'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface ShownItem {
   readonly id: string
@@ -31,7 +33,7 @@ export interface ShownItem {
   readonly chance: number | null
   readonly turns: readonly {
     readonly turn: Turn
-    readonly came: CameOff | undefined
+    readonly came: ItemResult | undefined
     readonly outcomes: readonly Outcome[]
     readonly wrong: readonly OwnersHand[]
     readonly note: string
@@ -65,7 +67,7 @@ export interface AfterView {
   readonly homework: WrittenHomework
   readonly change: HomeworkChange
   readonly versionId: string
-  readonly versions: readonly { readonly at: number; readonly by: string }[]
+  readonly versions: readonly { readonly at: EpochMs; readonly by: string }[]
   readonly minutesADay: number
   /** What came back from home, newest last. */
   readonly log: readonly (PracticeEntry & { readonly name: string })[]
@@ -73,7 +75,7 @@ export interface AfterView {
 }
 
 /** What happened in a dog’s rehearsals and demonstrations, the gap, and the homework; undefined for no residency. */
-export function loadAfter(db: Db, residencyId: string, now: number): AfterView | undefined {
+export function loadAfter(db: Db, residencyId: ResidencyId, now: EpochMs): AfterView | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
@@ -100,15 +102,18 @@ export function loadAfter(db: Db, residencyId: string, now: number): AfterView |
       agreement: agreementOf(s),
       rehearsed: s.what === 'rehearsal' ? judgeRehearsal(db, residencyId, s) : undefined,
     })),
-    gaps: gaps.map((g) => ({ ...g, says: sayGap(g, nameOf(g.id), owner) })),
-    itemGaps: gapsBy(triesOf(shown), 'itemId').map((g) => ({ ...g, says: sayGap(g, titles.get(g.id) ?? g.id, owner) })),
+    gaps: gaps.map((g) => ({ ...g, says: gapText(g, nameOf(g.id), owner) })),
+    itemGaps: gapsBy(triesOf(shown), 'itemId').map((g) => ({
+      ...g,
+      says: gapText(g, titles.get(g.id) ?? g.id, owner),
+    })),
     homework,
     change,
     versionId: versions[0]?.id ?? '',
     versions: versions.map((v) => ({ at: v.at, by: names.get(v.by) ?? '' })),
     minutesADay,
     log: readPracticeLog(db, residencyId).map((e) => ({ ...e, name: nameOf(e.command) })),
-    booked: [liveHandoff(db, residencyId)?.from].find((from) => from !== undefined && from > now),
+    booked: [liveHandoff(db, residencyId)?.fromMs].find((from) => from !== undefined && from > now),
   }
 }
 
@@ -122,7 +127,7 @@ const itemsOf = (record: ShowRecord): readonly ShownItem[] =>
       const tries = triesAt(record, spot)
       return {
         turn,
-        came: cameOff(record, spot),
+        came: itemResult(record, spot),
         outcomes: tries.map((t) => t.outcome),
         wrong:
           turn === 'owner'

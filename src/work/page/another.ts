@@ -4,8 +4,9 @@ import { minutesABlock } from '@/core/forecast/forecast'
 import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { readPackages } from '@/store/packages'
-import { capacityOf, claimsOn } from '../scene/capacity'
+import { capacityOf, claimsOn } from '../context/capacity'
 import { counted } from '@/core/wording'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface AnotherPage {
   readonly packages: readonly { readonly id: string; readonly name: string }[]
@@ -18,11 +19,11 @@ export interface AnotherPage {
   readonly minutesABlock: number
 }
 
-/** House: so many weeks are looked at. */
+/** Design choice: so many weeks are looked at. */
 const weeks = 8
 
 /** What the dogs of the weeks ahead need of the house’s time, and what may be asked of one dog more. */
-export function loadAnother(db: Db, now: number): AnotherPage {
+export function loadAnother(db: Db, now: EpochMs): AnotherPage {
   const today = dayIn(readKennel(db).timeZone, now)
   const packages = readPackages(db).filter((p) => p.given)
   const { onHand, usual, own } = capacityOf(db, today)

@@ -6,13 +6,15 @@ import { lastHandoff } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
 import { readNotComing, type NotComing } from '@/store/notComing'
 import { residentsGone } from '@/store/residents'
-import { standingOf } from '../record/refold'
-import { shownOf } from '../scene/shown'
+import { standingOf } from '../record/standing'
+import { shownOf } from '../context/shown'
+import type { DogId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** A residency that is over. */
 export interface GoneRow {
-  readonly residencyId: string
-  readonly dogId: string
+  readonly residencyId: ResidencyId
+  readonly dogId: DogId
   readonly name: string
   readonly ownerName: string
   readonly runNumber: string
@@ -34,11 +36,11 @@ export interface ArchiveView {
   readonly more: boolean
 }
 
-/** House: so many are shown at a time; a name finds the others. */
+/** Design choice: so many are shown at a time; a name finds the others. */
 const mostShown = 60
 
 /** Dogs that went home, the last first, by name or owner. */
-export function loadArchive(db: Db, asked: string, now: number): ArchiveView {
+export function loadArchive(db: Db, asked: string, now: EpochMs): ArchiveView {
   const found = residentsGone(db, dayIn(readKennel(db).timeZone, now), asked.trim(), mostShown + 1)
   return {
     asked,

@@ -2,8 +2,10 @@ import { dayIn } from '@/core/days'
 import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { findResident, type Resident } from '@/store/residents'
-import { baselineOf } from '../scene/baseline'
-import type { BaselineCommand } from '../scene/baseline'
+import { baselineOf } from '../context/baseline'
+import type { BaselineCommand } from '../context/baseline'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface BaselineView {
   readonly resident: Resident
@@ -13,7 +15,7 @@ export interface BaselineView {
 }
 
 /** One dog's baseline: each command with what to ask for next, or what was found; undefined for no such residency. */
-export function loadBaseline(db: Db, residencyId: string, now: number): BaselineView | undefined {
+export function loadBaseline(db: Db, residencyId: ResidencyId, now: EpochMs): BaselineView | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { timeZone } = readKennel(db)

@@ -1,16 +1,18 @@
-import { runKey } from '@/core/curriculum/lookup'
+import { ladderKey } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
-import { retention } from '@/core/progress/memory'
+import { retention } from '@/core/progress/retention'
 import { newest } from '@/core/progress/regime'
-import { isHeld, tallyOf } from '@/core/progress/state'
+import { isMastered, tallyOf } from '@/core/progress/state'
 import type { Rule } from '@/core/curriculum/types'
 import { calibration, coldRepsOf, type Calibration } from '@/core/rulebench/predict'
 import type { Db } from '@/store/database'
 import { readKennel } from '@/store/kennel'
 import { residentsOn } from '@/store/residents'
-import { kennelForgetting } from '../scene/forgetting'
-import { readRules, regimesOfResident } from '../scene/regimes'
-import { standingOf } from '../record/refold'
+import { kennelForgetting } from '../context/forgetting'
+import { readRules, regimesOfResident } from '../base/regimes'
+import { standingOf } from '../record/standing'
+import type { CommandId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface OwnRung {
   readonly rule: Rule
@@ -18,14 +20,14 @@ export interface OwnRung {
   readonly total: number
   /** Predicted to be left, 0–1: the chance that it would meet its rule if it were asked for cold. */
   readonly retention: number
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly dog: string
   readonly command: string
-  readonly commandId: string
+  readonly commandId: CommandId
   readonly rung: string
 }
 
-/** House: so many rungs are named, the least sure first. */
+/** Design choice: so many rungs are named, the least sure first. */
 const named = 12
 
 export interface OwnBench {
@@ -43,7 +45,7 @@ export interface OwnBench {
  * Every rung held by a dog that is here now, with what is predicted to be left of it, and how such predictions came
  * true.
  */
-export function loadBench(db: Db, now: number): OwnBench {
+export function loadBench(db: Db, now: EpochMs): OwnBench {
   const { model } = kennelForgetting(db)
   const house = readRules(db)
   const pairs: { readonly predicted: number; readonly came: boolean }[] = []
@@ -51,12 +53,12 @@ export function loadBench(db: Db, now: number): OwnBench {
     const { curriculum } = newest(regimesOfResident(db, resident, now, { house }))
     const { state } = standingOf(db, resident.residencyId, now)
     return curriculum.commands.flatMap((command) =>
-      command.runs.flatMap((run) => {
-        const runState = state.runs[runKey(command.id, run.id)]
+      command.runs.flatMap((ladder) => {
+        const runState = state.runs[ladderKey(command.id, ladder.id)]
         if (runState?.memory) pairs.push(...coldRepsOf(runState.memory.shown, model))
-        return run.rungs.flatMap((rung, i): OwnRung[] => {
-          const tally = tallyOf(run, runState, i)
-          if (!runState?.memory || !tally || tally.reps === 0 || !isHeld(run, runState, i)) return []
+        return ladder.rungs.flatMap((rung, i): OwnRung[] => {
+          const tally = tallyOf(ladder, runState, i)
+          if (!runState?.memory || !tally || tally.reps === 0 || !isMastered(ladder, runState, i)) return []
           return [
             {
               residencyId: resident.residencyId,

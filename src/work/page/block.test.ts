@@ -15,19 +15,22 @@ import { findResident } from '@/store/residents'
 import { appendHouse, writeFeeds } from '@/store/house'
 import { appendEntry } from '@/store/intake'
 import { insertMethodChange } from '@/store/method'
-import { notWorked } from '../scene/firstThings'
-import { readToday } from '../scene/today'
+import { notWorked } from '../context/firstThings'
+import { readToday } from '../context/today'
 import { loadBlock } from './block'
 import { loadFood } from './food'
 import { readSets } from '@/store/facts/read'
 import { recordFacts } from '../record/accept'
-import { setsOf } from '../record/kept'
+import { setsOf } from '../record/cachedStanding'
 import { loadResident } from './resident'
-import { rebuildStandings, standingOf } from '../record/refold'
+import { standingOf } from '../record/standing'
+import { rebuildStandings } from '../upkeep/renewStandings'
 import { fed } from '../tests/fedKennel'
 import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
 import { loadWall } from './wall'
 import { markOf } from '@/core/facts/deviceMark'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 const scene = (more: Record<string, unknown> = {}) => {
   const db = newKennel()
@@ -74,7 +77,7 @@ describe('a block is composed', () => {
     expect(s.view().lacks).toBe('')
     s.db.prepare("UPDATE promise SET rung_id = 'touch.gone' WHERE command = 'touch'").run()
     rebuildStandings(s.db, s.tablet.at)
-    expect(s.view().lacks).toBe('a promise is not in its ladder')
+    expect(s.view().lacks).toBe('a promise is not in the curriculum')
     s.db.prepare('DELETE FROM promise').run()
     rebuildStandings(s.db, s.tablet.at)
     expect(s.view().lacks).toBe('nothing promised')
@@ -234,7 +237,7 @@ describe('what a block leaves behind', () => {
   it('signs in two blocks of one day: not worked any more today, on its page and on the wall; tomorrow it is', () => {
     const s = scene()
     const facts = [v4(), v4()].map((b) => s.tablet.signs(s.residencyId, b, s.ada))
-    const waits = (now: number) => readToday(s.db, dayIn('UTC', now), now).not(s.residencyId)
+    const waits = (now: EpochMs) => readToday(s.db, dayIn('UTC', now), now).not(s.residencyId)
     const at = monday + 60_000
     s.send(facts.slice(0, 1))
     expect(notWorked(s.db, s.residencyId, '2026-03-02')).toBe('')
@@ -331,7 +334,7 @@ describe('corrections', () => {
       expect.stringContaining('without corrections'),
       expect.stringContaining('no device'),
       expect.stringContaining('not signed'),
-      expect.stringContaining('nothing of it is held'),
+      expect.stringContaining('is mastered'),
       '',
       expect.stringContaining('not signed'),
     ])
@@ -377,7 +380,7 @@ describe('what a dog wore', () => {
     const worn = loadResident(s.db, s.residencyId, s.tablet.at)?.worn.map((w) => w.against)
     // Its age is a fact about the dog, whenever it was put right.
     expect(worn).toEqual([
-      'The house has not listed the slip lead.',
+      'The kennel has not listed the slip lead.',
       'The owner has not signed for the slip lead.',
       'The owner signed for reward-based training only.',
     ])
@@ -396,25 +399,41 @@ describe('what a dog wore', () => {
 
 it.each([
   ['a block of no dog', (t: Tablet, ada: string) => t.block(v4(), ada), 'residencyId'],
-  ['a note by nobody', (t: Tablet, _: string, dogId: string) => t.blockEnd(dogId, v4(), 'nobody'), 'recordedBy'],
+  [
+    'a note by nobody',
+    (t: Tablet, _: string, residencyId: ResidencyId) => t.blockEnd(residencyId, v4(), 'nobody'),
+    'recordedBy',
+  ],
   [
     'signs at no place',
-    (t: Tablet, ada: string, dogId: string) => t.signs(dogId, v4(), ada, { placeId: 'moon' }),
+    (t: Tablet, ada: string, residencyId: ResidencyId) => t.signs(residencyId, v4(), ada, { placeId: 'moon' }),
     'placeId',
   ],
-  ['no sign at all', (t: Tablet, ada: string, dogId: string) => t.signs(dogId, v4(), ada, { signs: [] }), 'signs'],
-  ['a small thing of nought', (t: Tablet, ada: string, dogId: string) => t.small(dogId, ada, { reps: 0 }), 'reps'],
+  [
+    'no sign at all',
+    (t: Tablet, ada: string, residencyId: ResidencyId) => t.signs(residencyId, v4(), ada, { signs: [] }),
+    'signs',
+  ],
+  [
+    'a small thing of nought',
+    (t: Tablet, ada: string, residencyId: ResidencyId) => t.small(residencyId, ada, { reps: 0 }),
+    'reps',
+  ],
   [
     'a set paid with no feed',
-    (t: Tablet, ada: string, dogId: string) => t.set(dogId, ada, { feedId: 'moonrock' }),
+    (t: Tablet, ada: string, residencyId: ResidencyId) => t.set(residencyId, ada, { feedId: 'moonrock' }),
     'feedId',
   ],
   [
     'a set beside no dog',
-    (t: Tablet, ada: string, dogId: string) => t.set(dogId, ada, { secondDog: v4() }),
+    (t: Tablet, ada: string, residencyId: ResidencyId) => t.set(residencyId, ada, { secondDog: v4() }),
     'secondDog',
   ],
-  ['a seed of 33 bits', (t: Tablet, ada: string, dogId: string) => t.set(dogId, ada, { seed: 2 ** 32 }), 'seed'],
+  [
+    'a seed of 33 bits',
+    (t: Tablet, ada: string, residencyId: ResidencyId) => t.set(residencyId, ada, { seed: 2 ** 32 }),
+    'seed',
+  ],
   ['eighty-one pieces', (t: Tablet) => t.rep(v4(), 'clean', { pieces: 81 }), 'pieces'],
 ])('%s is refused with its reason, and keeps nothing else back', (_, bad, reason) => {
   const s = scene()

@@ -1,4 +1,4 @@
-import { unpaidRun } from '@/core/block/chance'
+import { unpaidRun } from '@/core/block/randomDraws'
 import { composeBlock } from '@/core/block/compose'
 import { restUntil } from '@/core/block/rest'
 import { isYoung } from '@/core/coach/allowed'
@@ -27,32 +27,34 @@ import { readEntry } from '@/store/intake'
 import { peopleOn } from '@/store/kennel'
 import { readMethodChanges } from '@/store/method'
 import { findResident, readPromises, residentsOn, type Resident } from '@/store/residents'
-import { setsOf } from '../record/kept'
-import { standingOf } from '../record/refold'
-import { aroundFor, partnerOf } from '../scene/around'
-import { atOnce } from '../scene/breaths'
-import { wallMinute } from '../scene/clock'
-import { notWorked, wantsBaseline } from '../scene/firstThings'
-import { kennelForgetting } from '../scene/forgetting'
-import { consentsOf } from '../scene/leashPressure'
-import { nextFor } from '../scene/next'
-import { pacesOf } from '../scene/paces'
-import { allRegimes, regimesOfResident } from '../scene/regimes'
-import { sharedOf } from '../scene/shared'
-import { triedOf } from '../scene/tried'
-import { seenIn, startsIn } from '../scene/went'
-import { handlers } from '../scene/who'
-import { wordsOf } from '../scene/words'
+import { setsOf } from '../record/cachedStanding'
+import { standingOf } from '../record/standing'
+import { aroundFor, partnerOf } from '../context/around'
+import { atOnce } from '../base/runYielding'
+import { wallMinute } from '../base/clock'
+import { notWorked, wantsBaseline } from '../context/firstThings'
+import { kennelForgetting } from '../context/forgetting'
+import { consentsOf } from '../context/leashPressure'
+import { nextFor } from '../context/next'
+import { pacesOf } from '../context/paces'
+import { allRegimes, regimesOfResident } from '../base/regimes'
+import { sharedOf } from '../context/shared'
+import { triedOf } from '../context/tried'
+import { seenIn, startsIn } from '../context/went'
+import { handlers } from '../base/who'
+import { wordsOf } from '../context/words'
 import { payFor } from './blockPay'
 import type { BlockView } from './blockView'
 import type { KitTrial } from './kitTrial'
+import type { CommandId, ResidencyId, RungId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** A page may be open for so long. */
 const aheadMs = 2 * 86_400_000
 
 /**
- * House: sets younger than this are folded on the device, where further reps of them may lie. Devices forget what was
- * sent after two days.
+ * Design choice: sets younger than this are folded on the device, where further reps of them may lie. Devices forget
+ * what was sent after two days.
  */
 const recentMs = 2 * 86_400_000
 
@@ -62,17 +64,17 @@ const recentMs = 2 * 86_400_000
  */
 export function* blockSteps(
   db: Db,
-  residencyId: string,
-  commandId: string | undefined,
+  residencyId: ResidencyId,
+  commandId: CommandId | undefined,
   me: string,
-  now: number,
+  now: EpochMs,
   trial?: KitTrial,
 ): Generator<undefined, BlockView | undefined> {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const regimes = regimesOfResident(db, resident, now)
-  const ahead = allRegimes(db, resident).filter((r) => r.from > now && r.from < now + aheadMs)
-  const { curriculum, judging, from, age } = newest(regimes)
+  const ahead = allRegimes(db, resident).filter((r) => r.fromMs > now && r.fromMs < now + aheadMs)
+  const { curriculum, judging, fromMs: from, age } = newest(regimes)
   const command = commandId === undefined ? undefined : curriculum.commands.find((c) => c.id === commandId)
   if ((commandId !== undefined && !command) || (trial && ownRung(curriculum, trial.rungId)?.command.id !== commandId))
     return undefined
@@ -102,13 +104,13 @@ export function* blockSteps(
     sets.filter((s) => !isRecent(s)),
   )
   yield
-  const around = aroundFor(
+  const conditions = aroundFor(
     db,
     resident,
     { today, spaces: places, people: handlers(people), method, forgetting: forgetting.model },
     now,
   )
-  const shut = notWorked(db, residencyId, today) !== ''
+  const isLocked = notWorked(db, residencyId, today) !== ''
   const last = sets.findLast((s) => s.turn !== 'owner')
   return {
     resident,
@@ -133,24 +135,24 @@ export function* blockSteps(
     places,
     people,
     handlers: handlers(people),
-    barred: Object.fromEntries(around.barred ?? []),
-    weather: around.weather,
+    barred: Object.fromEntries(conditions.barred ?? []),
+    weather: conditions.weather,
     ...saidTo(db, resident, curriculum),
     lacks: lacksOf(derived.summary),
     // A dog that is not worked is not warmed up either.
-    plan: !shut
+    plan: !isLocked
       ? composeBlock({
           curriculum,
           state: derived.state,
-          standings: derived.summary.commands,
+          statuses: derived.summary.commands,
           next: next.sets,
           dog: { traits: resident.traits, arrivesOn: resident.arrivesOn },
-          around,
+          conditions,
         })
       : { items: [], sure: [], work: [] },
     rest: next.rest,
     wantsBaseline: wantsBaseline(db, residencyId, today),
-    shut,
+    shut: isLocked,
     ...payFor(db, resident, today),
     ...aroundItsBlocks(db, residencyId, today, open, now),
     young: isYoung(resident.traits, today),
@@ -171,7 +173,7 @@ export function* blockSteps(
   }
 }
 
-/** The same at one go. */
+/** Reads the page of a block without yielding. */
 export const loadBlock = atOnce(blockSteps)
 
 /** Its own cue words and signals. */
@@ -186,10 +188,10 @@ function saidTo(db: Db, resident: Resident, { commands }: Curriculum): Pick<Bloc
 /** What its earlier blocks leave to know before the next. */
 function aroundItsBlocks(
   db: Db,
-  residencyId: string,
+  residencyId: ResidencyId,
   today: string,
   open: readonly unknown[],
-  now: number,
+  now: EpochMs,
 ): Pick<BlockView, 'note' | 'restsUntil' | 'blocksToday' | 'signsKeepComing'> {
   const closes = readCloses(db, residencyId, 20)
   const blocks = blocksOfDay(db, residencyId, today)
@@ -207,7 +209,7 @@ function restsUntil(
   blocks: ReturnType<typeof blocksOfDay>,
   closes: ReturnType<typeof readCloses>,
   open: readonly unknown[],
-  now: number,
+  now: EpochMs,
 ): number | undefined {
   const last = blocks.at(-1)
   if (!last || open.length > 0) return undefined
@@ -217,7 +219,7 @@ function restsUntil(
 }
 
 /** Minutes since the last meal of the house, today; null before the first. */
-function mealMinutesAgo(house: House, now: number): number | null {
+function mealMinutesAgo(house: House, now: EpochMs): number | null {
   const minute = wallMinute(house.timeZone, now)
   const eaten = house.meals.map((m) => m.at).filter((at) => at <= minute)
   return eaten.length === 0 ? null : minute - Math.max(...eaten)
@@ -239,7 +241,7 @@ function gear(
   db: Db,
   { residencyId, traits }: Resident,
   house: House,
-  now: number,
+  now: EpochMs,
 ): Pick<BlockView, 'collars' | 'collarsWorn' | 'pressure'> {
   const devices = house.devices.map((d) => d.name)
   return {
@@ -253,7 +255,7 @@ function gear(
 function closedToday(
   sets: readonly SetFact[],
   open: readonly { readonly id: string }[],
-  rungId: string,
+  rungId: RungId,
   today: string,
 ): readonly SetFact[] {
   return sets.filter(

@@ -1,12 +1,12 @@
 import type { PayFood } from '@/core/food/pay'
-import { sayObjections } from '@/core/food/forbidden'
+import { objectionsText } from '@/core/food/forbidden'
 import type { Db } from '@/store/database'
 import { paidPieces, readFed } from '@/store/food'
 import { allFeeds, readFeeds } from '@/store/house'
 import type { Resident } from '@/store/residents'
-import { allergiesOf, dayFood, objectionsFor } from '../scene/food'
+import { allergiesOf, dayFood, objectionsFor } from '../context/food'
 import type { BlockView } from './blockView'
-import { favoriteToy } from '../scene/favorite'
+import { favoriteToy } from '../context/favorite'
 
 /**
  * What it may be paid with, own meal first, how much of that and of what comes on top is left today, and what it may
@@ -54,7 +54,7 @@ export function payFor(
     },
     piecesLeft: mealAgainst.length > 0 ? undefined : food?.ledger.piecesLeft,
     mealKcalPerGram: kcalPerGram,
-    mealAgainst: sayObjections(mealAgainst),
+    mealAgainst: objectionsText(mealAgainst),
     toy: resident.traits.toys ? favoriteToy(db, resident.residencyId) : undefined,
     allergies: allergiesOf(db, resident.residencyId),
   }

@@ -1,25 +1,27 @@
 import type { Partner } from '@/core/block/partner'
 import type { BlockPlan } from '@/core/block/compose'
-import type { Seen } from '@/core/block/falling'
+import type { Seen } from '@/core/block/performanceDrop'
 import type { Starts } from '@/core/coach/starts'
 import type { Tried } from '@/core/coach/stuck'
 import type { Curriculum } from '@/core/curriculum/types'
-import type { Age } from '@/core/dog/early'
+import type { Age } from '@/core/dog/ageLimits'
 import type { SetFact } from '@/core/facts/fact'
 import type { HouseWays } from '@/core/measures'
 import type { Judging } from '@/core/method/judging'
 import type { Method } from '@/core/method/method'
 import type { SettleMinute } from '@/core/method/settle'
-import type { Forgetting } from '@/core/progress/memory'
+import type { Forgetting } from '@/core/progress/retention'
 import type { Regime } from '@/core/progress/regime'
 import type { DogState } from '@/core/progress/state'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
-import type { Pace } from '@/core/promise/quota'
+import type { QuotaProgress } from '@/core/promise/quota'
 import type { SpaceRow } from '@/store/house'
 import type { Person } from '@/store/kennel'
 import type { Resident } from '@/store/residents'
 import type { KitTrial } from './kitTrial'
 import type { FoodLeft, PayFood } from '@/core/food/pay'
+import type { PersonId, PlaceId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Something to pay with. */
 /** All that a block needs on the device, so that nothing waits for the network. */
@@ -40,14 +42,14 @@ export interface BlockView {
   readonly method: Method
   readonly forgetting: Forgetting
   readonly today: string
-  readonly now: number
+  readonly now: EpochMs
   /** The dog's state before the sets that follow; `since` is the moment that parts them. */
   readonly state: DogState
-  readonly since: number
+  readonly since: EpochMs
   /** Its newest sets, with their reps, as the kennel knows them. */
   readonly recent: readonly SetFact[]
   /** Those of them not closed, with the device that opened each, and when. */
-  readonly open: readonly { readonly id: string; readonly device: string; readonly at: number }[]
+  readonly open: readonly { readonly id: string; readonly device: string; readonly at: EpochMs }[]
   readonly promises: readonly OwnerPromise[]
   readonly places: readonly SpaceRow[]
   readonly people: readonly Person[]
@@ -64,7 +66,7 @@ export interface BlockView {
   readonly rest: string
   /** Its baseline comes before any work. */
   readonly wantsBaseline: boolean
-  /** Nothing at all of it may be begun: it is paused, or its baseline comes first. */
+  /** Nothing at all of it may be begun: it is paused, or the baseline comes first. */
   readonly shut: boolean
   /** Counts of reps at each rung in each context, for what is expected of it. */
   readonly seen: Readonly<Record<string, Seen>>
@@ -72,7 +74,7 @@ export interface BlockView {
   readonly feeds: readonly PayFood[]
   /** It is paid in play: it works for toys, or there is no food that it may have. */
   readonly plays: boolean
-  /** What it may still eat today, kcal; `training` is the share of its meal that is for training. */
+  /** What it may still eat today, kcal; `training` is the share of the meal that is for training. */
   readonly foodLeft: FoodLeft & { readonly training: number | undefined }
   readonly mealKcalPerGram: number | undefined
   /** What speaks against its own meal, in a few words; empty where nothing does. */
@@ -84,7 +86,7 @@ export interface BlockView {
   readonly allergies: readonly string[]
   readonly twoPeople: boolean
   /** What was noted for this time. */
-  readonly note: { readonly text: string; readonly at: number; readonly by: string } | undefined
+  readonly note: { readonly text: string; readonly at: EpochMs; readonly by: string } | undefined
   /** When it may be worked again after its last block; undefined when it may. */
   readonly restsUntil: number | undefined
   readonly blocksToday: number
@@ -102,15 +104,15 @@ export interface BlockView {
   readonly others: readonly (Partner & { readonly toys: boolean })[]
   readonly pressure: { readonly devices: readonly string[]; readonly consents: readonly string[] }
   /** Place and leash holder of the newest set, to begin with. */
-  readonly last: { readonly placeId: string | undefined; readonly personId: string | undefined }
+  readonly last: { readonly placeId: PlaceId | undefined; readonly personId: PersonId | undefined }
   /** Clean reps in a row that went unpaid before this page was made; undefined when none are known. */
   readonly unpaid: number | undefined
   /** The newest minute on the tether; undefined when none was told apart. */
   readonly settle: SettleMinute | undefined
-  /** A handful in the bowl of a recall drill, grams of its meal. */
+  /** A handful in the bowl of a recall drill, grams of the meal. */
   readonly handfulGrams: number
   /** How the numbers to reach stand, by command. */
-  readonly paces: Readonly<Record<string, Pace>>
+  readonly paces: Readonly<Record<string, QuotaProgress>>
   /** What was tried where it was stuck. */
   readonly tried: readonly Tried[]
   /** What misses share, by command that is stuck, in sentences. */

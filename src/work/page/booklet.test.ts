@@ -7,8 +7,8 @@ import { insertBooklet } from '@/store/booklets'
 import { plainHomework } from '@/core/demonstration/homeworkChange'
 import { homeFile } from '@/core/demonstration/homeFile'
 import { writePractice, type PracticeEntry } from '@/core/demonstration/practiceLog'
-import { bookletForm, giveBooklet } from '../do/booklet'
-import { changeHomework, homeworkForm, practiceForm, readBackPractice } from '../do/homework'
+import { bookletForm, giveBooklet } from '../actions/booklet'
+import { changeHomework, homeworkForm, practiceForm, readBackPractice } from '../actions/homework'
 import { bookletPdf } from '../pdf/booklet'
 import { dog, msPerDay } from '../tests/kennel'
 import { pagesOf, readPdf } from '../tests/pdf'
@@ -17,8 +17,9 @@ import { loadAfter } from './after'
 import { loadBooklet, practiceCalendar } from './booklet'
 import { loadHandoffs } from './handoff'
 import { practiceFile } from './practiceFile'
+import type { ResidencyId } from '@/core/ids'
 
-/** Shown: the owner missed once with two cues, then it came off. */
+/** Shown: the owner missed once with two cues, then it worked. */
 function shownKennel(more: Record<string, unknown> = {}) {
   const k = readyKennel(more)
   const phone = k.phone()
@@ -88,7 +89,7 @@ describe('the booklet', () => {
     insertBooklet(k.db, { id: v7(), residencyId: k.residencyId, commands: ['heel'], at: k.at, by: k.ada })
     expect(listed()).toEqual([['Bramble', 'Sit']])
     expect(listed(k.at + 40 * msPerDay)).toEqual([])
-    const give = (residencyId: string) =>
+    const give = (residencyId: ResidencyId) =>
       giveBooklet(k.db, bookletForm.parse({ residencyId, recordedBy: k.ada }), k.at + 1000)
     expect(give(v7())).toMatchObject({ ok: false })
     expect(give(k.residencyId)).toEqual({ ok: true, residencyId: k.residencyId })
@@ -142,7 +143,7 @@ describe('homework', () => {
         k.at,
       )
     expect(keep('', 'In the kitchen first.')).toEqual({ ok: true })
-    expect(keep('', 'No.')).toMatchObject({ ok: false, reason: expect.stringContaining('in the meantime') })
+    expect(keep('', 'No.')).toMatchObject({ ok: false, code: 'changed-meanwhile' })
     expect(k.after().homework.weeks[0]?.lines[0]).toMatchObject({ words: 'In the kitchen first.', written: true })
     expect(keep(k.after().versionId, 'In the yard.')).toEqual({ ok: true })
     expect(k.after().versions).toMatchObject([{ by: 'Ada' }, { by: 'Ada' }])

@@ -1,26 +1,28 @@
 import ical, { ICalCalendarMethod, ICalEventRepeatingFreq } from 'ical-generator'
-import { addDays, sayLongDay, type DateOrder } from '@/core/days'
+import { addDays, longDayText, type DateOrder } from '@/core/days'
 import type { WrittenHomework } from '@/core/demonstration/homeworkChange'
-import { cameAtHome, cameOff, type CameOff } from '@/core/demonstration/record'
+import { resultAtHome, itemResult, type ItemResult } from '@/core/demonstration/record'
 import { findRung } from '@/core/curriculum/lookup'
-import { sayMark, sayRelease } from '@/core/dog/deaf'
-import { saySide } from '@/core/dog/side'
+import { markText, releaseText } from '@/core/dog/deaf'
+import { sideText } from '@/core/dog/side'
 import { insteadForOwner } from '@/core/owner/instead'
 import { ownersName } from '@/core/owner/does'
-import { sayLong } from '@/core/wording'
-import { ownersDog } from '../scene/ownersDog'
+import { longText } from '@/core/wording'
+import { ownersDog } from '../context/ownersDog'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
 import { readHouse } from '@/store/house'
 import { readPeople } from '@/store/kennel'
 import { findResident, readPromises } from '@/store/residents'
-import { fromOf, homeworkFor } from '../scene/homework'
-import { wordsOf } from '../scene/words'
+import { fromOf, homeworkFor } from '../context/homework'
+import { wordsOf } from '../context/words'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** What an owner takes home, on paper and on the phone. */
 export interface Booklet {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly name: string
   readonly owner: string
   readonly kennel: string
@@ -47,12 +49,12 @@ export interface Booklet {
   readonly everyDay: string
 }
 
-const wentAs = (went: CameOff | undefined): string => (went === undefined ? 'not tried' : cameAtHome[went])
+const wentAs = (went: ItemResult | undefined): string => (went === undefined ? 'not tried' : resultAtHome[went])
 
 const everyDay = 'Practice three times a day for five minutes. Check a box each day.'
 
 /** The booklet of one dog; undefined for no such residency. */
-export function loadBooklet(db: Db, residencyId: string, now: number): Booklet | undefined {
+export function loadBooklet(db: Db, residencyId: ResidencyId, now: EpochMs): Booklet | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const house = readHouse(db)
@@ -61,7 +63,7 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
   const { curriculum, shown, homework } = homeworkFor(db, resident, now)
   const last = shown.findLast((s) => s.what === 'demonstration')
   const live = liveHandoff(db, residencyId)
-  /** What is practised, was shown or was promised: of each the owner has its word and its hand. */
+  /** What is practiced, was shown or was promised: of each the owner has its word and its hand. */
   const agreed = new Set([
     ...homework.weeks.flatMap((w) => w.lines.map((l) => l.command)),
     ...(last?.items ?? []).flatMap((i) => i.command ?? []),
@@ -79,33 +81,35 @@ export function loadBooklet(db: Db, residencyId: string, now: number): Booklet |
     ring: [trainer, house.name, house.phone].filter((t) => t !== '').join(', ') || 'your trainer',
     everyDay,
     shownSays: last
-      ? `${trainer === '' ? 'We' : trainer} showed you this on ${sayLongDay(last.day, house.dates)}.`
+      ? `${trainer === '' ? 'We' : trainer} showed you this on ${longDayText(last.day, house.dates)}.`
       : '',
     instead: insteadForOwner(newestCurriculum(db), curriculum, readPromises(db, residencyId), dog),
     from: fromOf(db, resident, shown),
     words: curriculum.commands.flatMap((c) => {
-      const told = words.told(c)
-      return agreed.has(c.id) && (told.word !== '' || told.signal !== '') ? [{ command: ownersName(c), ...told }] : []
+      const cue = words.told(c)
+      return agreed.has(c.id) && (cue.word !== '' || cue.signal !== '') ? [{ command: ownersName(c), ...cue }] : []
     }),
-    release: sayRelease(resident),
-    marker: sayMark(resident),
+    release: releaseText(resident),
+    marker: markText(resident),
     also: [
-      { label: `To let ${dog.pronouns.them} go`, said: sayRelease(resident) },
-      { label: 'The moment it is right', said: sayMark(resident) },
-      { label: 'Side', said: saySide(resident) },
+      { label: `To let ${dog.pronouns.them} go`, said: releaseText(resident) },
+      { label: 'At the right moment', said: markText(resident) },
+      { label: 'Side', said: sideText(resident) },
     ],
     shown: (last?.items ?? [])
       .filter((i) => i.rungId !== null)
       .map((i) => ({
-        title: i.seconds === null ? i.title : `${i.title}, ${sayLong(i.seconds)}`,
-        trainer: wentAs(last && cameOff(last, { turn: 'trainer', itemId: i.id })),
-        owner: wentAs(last && cameOff(last, { turn: 'owner', itemId: i.id })),
+        title: i.seconds === null ? i.title : `${i.title}, ${longText(i.seconds)}`,
+        trainer: wentAs(last && itemResult(last, { turn: 'trainer', itemId: i.id })),
+        owner: wentAs(last && itemResult(last, { turn: 'owner', itemId: i.id })),
       })),
     homework,
   }
 }
 
-/** House: three times a day, in the morning, after work and in the evening; the owner moves them as they like. */
+/**
+ * Design choice: three times a day, in the morning, after work and in the evening; the owner moves them as they like.
+ */
 const practiceAt = [7 * 60 + 30, 17 * 60 + 30, 19 * 60 + 30] as const
 const practiceMinutes = 5
 
@@ -115,8 +119,8 @@ const practiceMinutes = 5
  */
 export function practiceCalendar(
   db: Db,
-  residencyId: string,
-  now: number,
+  residencyId: ResidencyId,
+  now: EpochMs,
 ): { readonly fileName: string; readonly text: string } | undefined {
   const booklet = loadBooklet(db, residencyId, now)
   if (!booklet) return undefined

@@ -1,4 +1,7 @@
 import { addDays, dayIn } from '@/core/days'
+import type { FieldSpec } from '@/core/form'
+import type { ResidencyId } from '@/core/ids'
+import { pauseFields, stayFields } from '@/core/intake/stayForms'
 import { promisesMet } from '@/core/promise/summary'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
@@ -7,10 +10,11 @@ import { residentsArriving, residentsOn, type Resident } from '@/store/residents
 import { openQuestions, remindersOf, type Reminder } from '@/core/intake/reminders'
 import { readEntry } from '@/store/intake'
 import { openPauses, readStayChanges, type Pause, type ToldStayChange } from '@/store/stay'
-import { readyWith } from '../scene/shown'
-import { atOnce } from '../scene/breaths'
-import { summarySteps } from '../record/refold'
+import { readyWith } from '../context/shown'
+import { atOnce } from '../base/runYielding'
+import { summarySteps } from '../record/standing'
 import { byRun } from '@/core/inOrder'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface ComingRow {
   readonly resident: Resident
@@ -29,7 +33,7 @@ export interface ComingDay {
   readonly leaving: readonly ComingRow[]
 }
 
-/** House: how far the morning's page looks ahead. */
+/** Design choice: how far the morning's page looks ahead. */
 export const daysAhead = 14
 
 /** What somebody has to think of for one dog this morning. */
@@ -64,13 +68,16 @@ export interface ComingView {
   readonly days: readonly ComingDay[]
   readonly mind: readonly Minding[]
   /** Dogs here that are not paused, for saying that one is. */
-  readonly residents: readonly { readonly id: string; readonly name: string }[]
+  readonly residents: readonly { readonly id: ResidencyId; readonly name: string }[]
   /** Every dog here, for another day of going home. */
-  readonly stays: readonly { readonly id: string; readonly name: string; readonly leavesOn: string }[]
+  readonly stays: readonly { readonly residencyId: ResidencyId; readonly name: string; readonly leavesOn: string }[]
+  /** What is asked to change a stay, and to pause a dog’s training. */
+  readonly stayFields: readonly FieldSpec[]
+  readonly pauseFields: readonly FieldSpec[]
 }
 
 /** Who comes and who goes, day by day from today, and what has to be thought of; for who lets others in between. */
-export function* comingSteps(db: Db, now: number): Generator<undefined, ComingView> {
+export function* comingSteps(db: Db, now: EpochMs): Generator<undefined, ComingView> {
   const { timeZone } = readKennel(db)
   const today = dayIn(timeZone, now)
   const last = addDays(today, daysAhead - 1)
@@ -84,7 +91,7 @@ export function* comingSteps(db: Db, now: number): Generator<undefined, ComingVi
       resident,
       readyOn: readyWith(db, resident.residencyId, summary).readyOn,
       ...promisesMet(summary),
-      handoff: live && { from: live.from, personName: names.get(live.personId) ?? '' },
+      handoff: live && { from: live.fromMs, personName: names.get(live.personId) ?? '' },
       changes: readStayChanges(db, resident.residencyId),
     }
   })
@@ -97,6 +104,8 @@ export function* comingSteps(db: Db, now: number): Generator<undefined, ComingVi
   const pauses = openPauses(db)
   return {
     timeZone,
+    stayFields,
+    pauseFields,
     today,
     here: here.length,
     days,
@@ -104,9 +113,9 @@ export function* comingSteps(db: Db, now: number): Generator<undefined, ComingVi
     residents: inRuns
       .filter((r) => !pauses.has(r.residencyId))
       .map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}` })),
-    stays: inRuns.map((r) => ({ id: r.residencyId, name: `${r.runNumber} ${r.name}`, leavesOn: r.leavesOn })),
+    stays: inRuns.map((r) => ({ residencyId: r.residencyId, name: `${r.runNumber} ${r.name}`, leavesOn: r.leavesOn })),
   }
 }
 
-/** The same at one go. */
+/** Reads the calendar page without yielding. */
 export const loadComing = atOnce(comingSteps)

@@ -1,11 +1,11 @@
 import type { WhatNext } from '@/core/coach/next'
 import { nextOffer, offersFor, type Offer } from '@/core/coach/stuck'
-import { findCommand, findRung, ownRung, rungsOf, runKey } from '@/core/curriculum/lookup'
+import { findCommand, findRung, ownRung, rungsOf, ladderKey } from '@/core/curriculum/lookup'
 import { settleByDay, settleByWeek, type SettleDay } from '@/core/method/settle'
-import type { Pace } from '@/core/promise/quota'
+import type { QuotaProgress } from '@/core/promise/quota'
 import { settleMinutes, walkByDay, type WalkDay } from '@/store/facts/paced'
-import { triedOf } from '../scene/tried'
-import { pacesOf } from '../scene/paces'
+import { triedOf } from '../context/tried'
+import { pacesOf } from '../context/paces'
 import type { Command } from '@/core/curriculum/types'
 import { attentionShares, handlingOf, type AttentionShare, type Handling } from '@/core/evidence/calls'
 import {
@@ -22,7 +22,7 @@ import { byCollar, kitComparisons, type KitComparison } from '@/core/evidence/ki
 import {
   lookedByDay,
   measuresIn,
-  saySuspect,
+  suspectText,
   seenShares,
   suspectsIn,
   type LookedDay,
@@ -35,16 +35,18 @@ import { gridOf, type Grid } from '@/core/views/grid'
 import { collarsFor } from '@/core/dog/collar'
 import { readHouse } from '@/store/house'
 import { outcomeMade } from '@/core/progress/result'
-import { targetsOf } from '@/core/promise/standing'
+import { targetsOf } from '@/core/promise/status'
 import { isPassed } from '@/core/progress/state'
 import { buildCommands, type CommandView } from '@/core/views/resident'
 import type { Db } from '@/store/database'
 import { readNoted } from '@/store/facts/read'
 import type { Person, Place } from '@/store/kennel'
 import { readPromises, type Resident } from '@/store/residents'
-import { readDogScene, type DogScene } from '../scene/dogScene'
-import { nextFor } from '../scene/next'
+import { readDogScene, type DogScene } from '../context/dogScene'
+import { nextFor } from '../context/next'
 import { counted } from '@/core/wording'
+import type { CommandId, ResidencyId, RungId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface CommandPage {
   readonly resident: Resident
@@ -59,7 +61,7 @@ export interface CommandPage {
   /** Of the rung in hand. */
   readonly evidence:
     | {
-        readonly rungId: string
+        readonly rungId: RungId
         readonly rungName: string
         readonly success: Share | undefined
         readonly latency: Latency | undefined
@@ -68,7 +70,7 @@ export interface CommandPage {
         readonly beyond: number
         readonly called: readonly AttentionShare[]
         readonly handling: Handling
-        /** What was looked at beside how reps came off. */
+        /** What was looked at beside how reps went. */
         readonly looked: {
           readonly suspects: readonly string[]
           readonly shares: readonly SeenShare[]
@@ -90,7 +92,7 @@ export interface CommandPage {
   readonly kitRungs: readonly { readonly id: string; readonly name: string }[]
   readonly stuck:
     | {
-        readonly rungId: string
+        readonly rungId: RungId
         readonly rungName: string
         readonly offers: readonly Offer[]
         readonly first: string | undefined
@@ -100,7 +102,7 @@ export interface CommandPage {
   readonly people: readonly Person[]
   readonly places: readonly Place[]
   /** How its number to reach stands; undefined when it has none. */
-  readonly pace: Pace | undefined
+  readonly pace: QuotaProgress | undefined
   /** Its stretches by day, oldest first; undefined for a command that is not walked. */
   readonly walk: readonly WalkDay[] | undefined
   /** How long it goes without looking back, where looking back is asked for. */
@@ -110,7 +112,12 @@ export interface CommandPage {
 }
 
 /** One command of one dog in full; undefined for an unknown dog, or a command this dog's ladder does not have. */
-export function loadCommand(db: Db, residencyId: string, commandId: string, now: number): CommandPage | undefined {
+export function loadCommand(
+  db: Db,
+  residencyId: ResidencyId,
+  commandId: CommandId,
+  now: EpochMs,
+): CommandPage | undefined {
   const scene = readDogScene(db, residencyId, now)
   const command = scene && findCommand(scene.curriculum, commandId)
   if (!scene || !command) return undefined
@@ -118,21 +125,21 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
   const view = buildCommands(curriculum, derived.state, derived.summary, names, now, forgetting.model).find(
     (c) => c.id === command.id,
   )
-  const standing = derived.summary.commands.find((c) => c.command === command.id)
-  if (!view || !standing) return undefined
+  const status = derived.summary.commands.find((c) => c.command === command.id)
+  if (!view || !status) return undefined
   const own = scene.sets.filter((s) => ownRung(curriculum, s.rungId)?.command.id === command.id)
   const targets = targetsOf(curriculum, readPromises(db, residencyId))
   const next = nextFor(db, scene, now)
-  const main = command.runs.find((r) => r.id === standing.mainRun) ?? command.runs[0]
-  const place = standing.runs.find((r) => r.id === main?.id)
+  const main = command.runs.find((r) => r.id === status.mainRun) ?? command.runs[0]
+  const place = status.runs.find((r) => r.id === main?.id)
   const worked = main?.rungs.findLast((r) => own.some((s) => s.rungId === r.id))
   const hand = main?.rungs[Math.min(place?.position ?? 0, main.rungs.length - 1)]
   // Before the first rep at the rung in hand, the highest one worked says more.
   const inHand = hand && own.some((s) => s.rungId === hand.id) ? hand : (worked ?? hand)
   const tried = triedOf(db, residencyId, curriculum, scene.sets)
   const noted = readNoted(db, residencyId, command.id)
-  const suspects = suspectsIn(noted).map(saySuspect)
-  const offers = standing.stuck ? offersFor(curriculum, standing.stuck.rungId, tried, { shared: suspects }) : []
+  const suspects = suspectsIn(noted).map(suspectText)
+  const offers = status.stuck ? offersFor(curriculum, status.stuck.rungId, tried, { shared: suspects }) : []
   const last = own.findLast((s) => s.turn !== 'owner')
   const usual = { kit: '1.8 m leash', leashHolder: last?.leashHolder ?? people[0]?.id ?? '' }
   return {
@@ -160,10 +167,10 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
       handling: handlingOf(noted),
       looked: { suspects, shares: seenShares(noted), measures: measuresIn(noted), days: lookedByDay(noted) },
     },
-    grids: command.runs.flatMap((run) => {
-      const target = targets.find((t) => t.at.run === run)
+    grids: command.runs.flatMap((ladder) => {
+      const target = targets.find((t) => t.at.ladder === ladder)
       const onRun = target && { ...target.promise, rungId: target.at.rung.id }
-      const grid = gridOf(command, run, derived.state, own, onRun, places, usual)
+      const grid = gridOf(command, ladder, derived.state, own, onRun, places, usual)
       if (grid.rungId === undefined) return []
       return [
         {
@@ -171,10 +178,10 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
           rows: grid.rows.map((row) =>
             row.map((cell) => ({ ...cell, hands: cell.hands.map((h) => names.people.get(h) ?? h) })),
           ),
-          runName: run.name,
+          runName: ladder.name,
           promisedName: findRung(curriculum, grid.rungId)?.rung.name ?? '',
           promisedLevel: onRun?.level,
-          needs: sayNeeds(grid, onRun, names),
+          needs: needsText(grid, onRun, names),
         },
       ]
     }),
@@ -183,10 +190,10 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
       resident.traits,
     ),
     kitRungs: command.runs
-      .flatMap((run) =>
-        run.rungs
-          .filter((_, i) => isPassed(run, derived.state.runs[runKey(command.id, run.id)], i))
-          .map((r) => ({ id: r.id, name: command.runs.length > 1 ? `${run.name}: ${r.name}` : r.name })),
+      .flatMap((ladder) =>
+        ladder.rungs
+          .filter((_, i) => isPassed(ladder, derived.state.runs[ladderKey(command.id, ladder.id)], i))
+          .map((r) => ({ id: r.id, name: command.runs.length > 1 ? `${ladder.name}: ${r.name}` : r.name })),
       )
       .reverse(),
     kits: [...kitComparisons(own), ...kitComparisons(byCollar(own))].map((k) => ({
@@ -197,39 +204,39 @@ export function loadCommand(db: Db, residencyId: string, commandId: string, now:
     walk: rungsOf(command).some((r) => r.kind === 'heel') ? walkByDay(db, residencyId, command.id) : undefined,
     lookBacks: lookBacksByDay(command, own),
     tether: tetherOf(db, residencyId, command),
-    stuck: standing.stuck && {
-      rungId: standing.stuck.rungId,
-      rungName: findRung(curriculum, standing.stuck.rungId)?.rung.name ?? '',
+    stuck: status.stuck && {
+      rungId: status.stuck.rungId,
+      rungName: findRung(curriculum, status.stuck.rungId)?.rung.name ?? '',
       offers,
       first: nextOffer(offers)?.id,
     },
   }
 }
 
-function tetherOf(db: Db, residencyId: string, command: Command): CommandPage['tether'] {
+function tetherOf(db: Db, residencyId: ResidencyId, command: Command): CommandPage['tether'] {
   if (!rungsOf(command).some((r) => r.kind === 'settle')) return undefined
   const days = settleByDay(settleMinutes(db, residencyId))
   return { days, weeks: settleByWeek(days) }
 }
 
 /** What the promised level still needs, in a sentence. */
-function sayNeeds(
+function needsText(
   grid: Grid,
   promise: { readonly level: number; readonly places: number } | undefined,
   names: DogScene['names'],
 ): string {
   if (!promise) return ''
   const row = grid.rows[promise.level] ?? []
-  const held = row.filter((c) => c.held)
+  const mastered = row.filter((c) => c.held)
   const half = row.filter((c) => !c.held && c.days > 0).map((c) => names.places.get(c.placeId) ?? c.placeId)
-  const missing = promise.places - held.length
+  const missing = promise.places - mastered.length
   if (missing <= 0)
     return (
-      `Level ${promise.level} is held in ${counted(held.length, 'place')}; ${promise.places} ` +
+      `Level ${promise.level} is mastered in ${counted(mastered.length, 'location')}; ${promise.places} ` +
       `${promise.places === 1 ? 'was' : 'were'} promised.`
     )
   return (
-    `Level ${promise.level} is promised in ${counted(promise.places, 'place')} and held in ${held.length}: ` +
-    `${missing} to go${half.length > 0 ? `; ${half.join(', ')} needs only a second day` : ''}.`
+    `Level ${promise.level} is promised in ${counted(promise.places, 'location')} and mastered in ` +
+    `${mastered.length}: ${missing} to go${half.length > 0 ? `; ${half.join(', ')} needs only a second day` : ''}.`
   )
 }

@@ -10,14 +10,15 @@ import { LiveSession } from '@/device/live/session'
 import { setsOf } from '@/device/live/reduce'
 import { nextDraw, settleNow } from '@/device/live/drawn'
 import { recordFacts } from '../record/accept'
-import { dayFood } from '../scene/food'
+import { dayFood } from '../context/food'
 import { memoryOf, plainSetup } from '../tests/byTheBook'
 import { dog, monday, newKennel, Tablet, trainer } from '../tests/kennel'
-import { decidePlan, weigh } from '../do/food'
+import { decidePlan, weigh } from '../actions/food'
 import { writeFeeds } from '@/store/house'
 import { loadBlock } from './block'
 import { loadCommand } from './command'
 import { loadResident } from './resident'
+import type { RungId } from '@/core/ids'
 
 function scene(more: Parameters<typeof dog>[1] = {}) {
   const db = newKennel()
@@ -39,7 +40,7 @@ function scene(more: Parameters<typeof dog>[1] = {}) {
       () => 11,
       () => tablet.at,
     )
-    const begin = (rungId: string) =>
+    const begin = (rungId: RungId) =>
       session.begin(
         { ...plainSetup, rungId, purpose: 'work', placeId: 'room', personId: ada, level: 0, kit: 'long line' },
         view.plan.items,

@@ -1,5 +1,5 @@
-import { sayMinute } from '@/core/clock'
-import { dayIn, sayDay } from '@/core/days'
+import { minuteText } from '@/core/clock'
+import { dayIn, dayText } from '@/core/days'
 import { noChange, type ScriptChange } from '@/core/demonstration/change'
 import { outlookOf, type Outlook } from '@/core/demonstration/outlook'
 import type { Script } from '@/core/demonstration/script'
@@ -8,14 +8,16 @@ import { liveHandoff, type Handoff } from '@/store/handoffs'
 import { readHouse, readSpaces } from '@/store/house'
 import { readPeople } from '@/store/kennel'
 import { findResident, type Resident } from '@/store/residents'
-import { kennelForgetting } from '../scene/forgetting'
-import { pausedBecause } from '../scene/pause'
-import { evidenceOf, scriptFor, usualPlace } from '../scene/script'
-import { wallMinute } from '../scene/clock'
-import { setsOf } from '../record/kept'
+import { kennelForgetting } from '../context/forgetting'
+import { pausedBecause } from '../context/pause'
+import { evidenceOf, scriptFor, usualPlace } from '../context/script'
+import { wallMinute } from '../base/clock'
+import { setsOf } from '../record/cachedStanding'
+import type { PlaceId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface ChangedBy {
-  readonly at: number
+  readonly at: EpochMs
   readonly by: string
 }
 
@@ -31,11 +33,11 @@ export interface DemonstrationView {
   readonly changes: readonly ChangedBy[]
   readonly outlook: Outlook
   /** Where it is shown, and what it could be. */
-  readonly placeId: string
+  readonly placeId: PlaceId
   readonly places: readonly { readonly id: string; readonly name: string }[]
   /** Who shows it: whoever is booked, else whoever looks. */
   readonly handler: string
-  readonly at: number
+  readonly at: EpochMs
   readonly live: Handoff | undefined
   /** It is not worked just now: why. */
   readonly pause: string
@@ -46,9 +48,9 @@ const dayMs = 86_400_000
 /** The script of a dog's demonstration, with its chance; undefined for no such residency. */
 export function loadDemonstration(
   db: Db,
-  residencyId: string,
-  now: number,
-  asked: { readonly me: string; readonly placeId?: string | undefined },
+  residencyId: ResidencyId,
+  now: EpochMs,
+  asked: { readonly me: string; readonly placeId?: PlaceId | undefined },
 ): DemonstrationView | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
@@ -63,7 +65,7 @@ export function loadDemonstration(
     spaces.find((s) => s.id === asked.placeId)?.id ?? usualPlace(sets, new Set(spaces.map((s) => s.id))) ?? ''
   const people = new Map(readPeople(db).map((p) => [p.id, p.name]))
   const handler = live?.personId ?? asked.me
-  const at = live && live.from > now ? live.from : now + dayMs
+  const at = live && live.fromMs > now ? live.fromMs : now + dayMs
   return {
     resident,
     timeZone,
@@ -93,14 +95,14 @@ export interface PrintedScript {
 }
 
 /** The script as it is printed; undefined for no such residency. */
-export function printedScript(db: Db, residencyId: string, now: number): PrintedScript | undefined {
+export function printedScript(db: Db, residencyId: ResidencyId, now: EpochMs): PrintedScript | undefined {
   const view = loadDemonstration(db, residencyId, now, { me: '' })
   if (!view) return undefined
   const { resident, live, timeZone } = view
   const house = readHouse(db)
   const when = live
-    ? `${sayDay(dayIn(timeZone, live.from), house.dates)}, ` +
-      `${sayMinute(wallMinute(timeZone, live.from), house.clock)}, by ${view.handler}`
+    ? `${dayText(dayIn(timeZone, live.fromMs), house.dates)}, ` +
+      `${minuteText(wallMinute(timeZone, live.fromMs), house.clock)}, by ${view.handler}`
     : 'not booked yet'
   return {
     run: resident.runNumber,

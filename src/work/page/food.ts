@@ -1,7 +1,7 @@
 import { openPauses } from '@/store/stay'
-import { feedWhilePaused } from '../scene/pause'
+import { feedWhilePaused } from '../context/pause'
 import { dayIn, daysBetween } from '@/core/days'
-import { stageByAge, type LifeStage } from '@/core/food/energy'
+import { stageByAge } from '@/core/food/energy'
 import { owedFromGrams } from '@/core/food/ledger'
 import { massIn } from '@/core/measures'
 import type { House } from '@/core/house/house'
@@ -11,8 +11,14 @@ import { allFeeds, readFeeds, readHouse, type FeedRow } from '@/store/house'
 import { readEntry } from '@/store/intake'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
 import type { Objection } from '@/core/food/forbidden'
-import { type DayFood, allergiesOf, objectionsFor, dayFood } from '../scene/food'
+import { type DayFood, allergiesOf, objectionsFor, dayFood } from '../context/food'
 import { byRun } from '@/core/inOrder'
+import type { ResidencyId } from '@/core/ids'
+import type { Typed } from '@/core/fields'
+import type { FieldSpec } from '@/core/form'
+import { logFields, tenPiecesFields, weighFields } from '@/core/food/logForm'
+import { planFields } from '@/core/food/planForm'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface FoodView {
   readonly resident: Resident
@@ -25,30 +31,33 @@ export interface FoodView {
   readonly mealAgainst: readonly Objection[]
   readonly allergies: readonly string[]
   readonly plan: KeptPlan | undefined
-  /** The plan as its form holds it. */
-  readonly planTyped: Readonly<Record<string, string>>
-  /** What the age and sex written down at the door suggest. */
-  readonly suggestedStage: LifeStage
+  /** What the feeding plan asks, and how it stands there. */
+  readonly planFields: readonly FieldSpec[]
+  readonly planTyped: Typed
+  /** What is asked to log food, to weigh the dog, and of a food whose pieces nobody weighed. */
+  readonly logFields: readonly FieldSpec[]
+  readonly weighFields: readonly FieldSpec[]
+  readonly tenPiecesFields: readonly FieldSpec[]
   readonly day: DayFood | undefined
   readonly missing: string
   readonly caution: string
 }
 
 /** A feeding plan as its form holds it; empty fields where nobody has said anything yet. */
-export function planTyped(plan: KeptPlan | undefined, unit: 'kg' | 'lb'): Readonly<Record<string, string>> {
+export function planTyped(plan: KeptPlan | undefined, unit: 'kg' | 'lb'): Typed {
   const show = (n: number | null | undefined) => (n === null || n === undefined ? '' : String(Number(n.toFixed(2))))
   return {
-    feedId: plan?.feedId ?? '',
-    stage: plan?.stage ?? '',
-    factor: show(plan?.factor),
-    vetKcal: show(plan?.vetKcal),
-    share: plan ? String(Math.round(plan.trainingShare * 100)) : '',
-    goal: plan?.goalKg ? show(massIn(plan.goalKg, unit)) : '',
+    feedId: [plan?.feedId ?? ''],
+    stage: [plan?.stage ?? ''],
+    factor: [show(plan?.factor)],
+    vetKcal: [show(plan?.vetKcal)],
+    share: [plan ? String(Math.round(plan.trainingShare * 100)) : ''],
+    goal: [plan?.goalKg ? show(massIn(plan.goalKg, unit)) : ''],
   }
 }
 
 /** One dog's food; undefined for no such residency. */
-export function loadFood(db: Db, residencyId: string, now: number): FoodView | undefined {
+export function loadFood(db: Db, residencyId: ResidencyId, now: EpochMs): FoodView | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const house = readHouse(db)
@@ -58,8 +67,9 @@ export function loadFood(db: Db, residencyId: string, now: number): FoodView | u
   const allergies = allergiesOf(db, residencyId)
   const sex = readEntry(db, residencyId, 'arrival')?.entry.sex ?? 'not known'
   const age = resident.traits.bornOn === null ? undefined : daysBetween(resident.traits.bornOn, today)
-  const feeds = readFeeds(db)
   const against = objectionsFor(db, residencyId)
+  const feeds = readFeeds(db).map((f) => ({ ...f, against: against(f) }))
+  const suggested = stageByAge(age, sex.includes('spayed') || sex.includes('neutered'))
   const meal = plan && allFeeds(db).get(plan.feedId)
   return {
     resident,
@@ -69,11 +79,14 @@ export function loadFood(db: Db, residencyId: string, now: number): FoodView | u
     weights,
     allergies,
     plan,
+    planFields: planFields({ feeds, suggested, unit: house.unit }),
     planTyped: planTyped(plan, house.unit),
+    logFields: logFields({ feeds, meal: plan?.feedId, unit: house.unit }),
+    weighFields: weighFields(house.unit),
+    tenPiecesFields: tenPiecesFields(meal?.name ?? ''),
     caution: house.caution,
-    feeds: feeds.map((f) => ({ ...f, against: against(f) })),
+    feeds,
     mealAgainst: meal ? against(meal) : [],
-    suggestedStage: stageByAge(age, sex.includes('spayed') || sex.includes('neutered')),
     day: dayFood(
       db,
       resident,
@@ -83,11 +96,11 @@ export function loadFood(db: Db, residencyId: string, now: number): FoodView | u
     ),
     missing:
       feeds.length === 0
-        ? 'The house has no feed yet.'
+        ? 'No food is listed yet. Add one in Settings.'
         : weights.length === 0
-          ? 'It was not weighed yet.'
+          ? 'Not weighed yet.'
           : plan === undefined
-            ? 'Nobody has said what it is fed.'
+            ? 'There is no feeding plan.'
             : '',
   }
 }
@@ -115,7 +128,7 @@ export interface BowlsView {
 }
 
 /** The feeding list: every dog here today by run, and what is still owed to whom. */
-export function loadBowls(db: Db, now: number): BowlsView {
+export function loadBowls(db: Db, now: EpochMs): BowlsView {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
   const feeds = allFeeds(db)

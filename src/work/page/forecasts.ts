@@ -5,13 +5,15 @@ import { judge, type Judged } from '@/core/forecast/judged'
 import { nothingKnown, ratesOut, type RatesFile } from '@/core/forecast/learned'
 import { ratesOf, weights } from '@/core/forecast/learning'
 import { rateKindOf } from '@/core/forecast/rates'
-import { sayStack, sayWays } from '@/core/views/forecast'
+import { calibrationText, waysText } from '@/core/views/forecast'
 import { newestCurriculum } from '@/store/curricula'
 import type { Db } from '@/store/database'
 import { readElsewhere, readLearned } from '@/store/forecasts'
 import { allPlaces, readKennel, readPeople } from '@/store/kennel'
-import { houseBase } from '../scene/forecast'
-import { judgedCases } from '../scene/judged'
+import { houseBase } from '../context/forecast'
+import { judgedCases } from '../context/judged'
+import type { RungId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface ForecastsPage {
   readonly timeZone: string
@@ -20,7 +22,7 @@ export interface ForecastsPage {
   readonly commands: Readonly<Record<string, string>>
   readonly learned: {
     readonly residencies: number
-    readonly at: number | undefined
+    readonly at: EpochMs | undefined
     /** Whose rates it began with; undefined for what is shipped. */
     readonly from: string | undefined
     readonly fromResidencies: number
@@ -30,7 +32,7 @@ export interface ForecastsPage {
     /** How chances are bent by what came of those before, and of how many dogs; empty where they are not. */
     readonly bent: string
     readonly bentDogs: number
-    /** What else of its own it is reckoned with; empty while nobody went home. */
+    /** What else of its own it is counted on; empty while nobody went home. */
     readonly ways: string
   }
   readonly figures: readonly {
@@ -42,8 +44,8 @@ export interface ForecastsPage {
 /** How good the forecasts were, what they rest on, and what this kennel’s hours come to. */
 export function loadForecasts(db: Db): ForecastsPage {
   const curriculum = newestCurriculum(db)
-  const kept = readLearned(db)
-  const learned = kept?.learned ?? nothingKnown
+  const storedRates = readLearned(db)
+  const learned = storedRates?.learned ?? nothingKnown
   const elsewhere = readElsewhere(db)
   const names = {
     command: (id: string) => findCommand(curriculum, id)?.name ?? id,
@@ -58,13 +60,13 @@ export function loadForecasts(db: Db): ForecastsPage {
     commands: Object.fromEntries(judged.commands.map((c) => [c.command, names.command(c.command)])),
     learned: {
       residencies: learned.residencies,
-      at: kept?.at,
+      at: storedRates?.at,
       from: elsewhere?.from,
       fromResidencies: elsewhere?.residencies ?? 0,
       ownShare: learned.house.expected / (learned.house.expected + weights.house),
-      bent: sayStack(learned.stack),
+      bent: calibrationText(learned.stack),
       bentDogs: learned.stack.dogs,
-      ways: learned.residencies === 0 ? '' : sayWays(ratesOf(learned, houseBase(db))),
+      ways: learned.residencies === 0 ? '' : waysText(ratesOf(learned, houseBase(db))),
       halfAfter: each > 0 ? Math.max(1, Math.ceil(weights.kind / each)) : undefined,
     },
     figures: figureKinds.map((by) => ({
@@ -78,7 +80,7 @@ export function loadForecasts(db: Db): ForecastsPage {
   }
 }
 
-/** House: of less than half an hour nothing is said. */
+/** Design choice: of less than half an hour nothing is said. */
 const leastHours = 0.5
 
 function nameIn(all: readonly { readonly id: string; readonly name: string }[]) {
@@ -98,5 +100,5 @@ export function learnedFile(db: Db): RatesFile {
 
 function kindIn(curriculum: Curriculum) {
   const kinds = new Map(curriculum.commands.flatMap((c) => rungsOf(c).map((r) => [r.id, rateKindOf(r)] as const)))
-  return (rungId: string) => kinds.get(rungId)
+  return (rungId: RungId) => kinds.get(rungId)
 }

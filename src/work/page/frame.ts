@@ -6,17 +6,19 @@ import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { residentsOn } from '@/store/residents'
 import { byRun } from '@/core/inOrder'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** What the frame around every desk screen needs: the kennel's name and the way to any dog. */
 export function loadFrame(
   db: Db,
-  now: number,
+  now: EpochMs,
 ): {
   readonly kennel: string
   readonly ways: HouseWays
   readonly small: SmallCommands
   readonly dogs: readonly {
-    readonly residencyId: string
+    readonly residencyId: ResidencyId
     readonly runNumber: string
     readonly name: string
     readonly toys: boolean

@@ -1,6 +1,6 @@
 import { does } from '@/core/dog/pronouns'
 import { firstName, ownerAddressed } from '@/core/people/names'
-import { pronounsFor } from '../scene/ownersDog'
+import { pronounsFor } from '../context/ownersDog'
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import { dayIn, daysBetween } from '@/core/days'
 import { offeredFrom, type Slot } from '@/core/handoff/slots'
@@ -12,13 +12,15 @@ import { findHandoff, handoffsOver, lastCancelled, liveHandoff, type Handoff } f
 import { peopleOn, readKennel, readPeople } from '@/store/kennel'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
 import { readHouse } from '@/store/house'
-import { ladderOf } from '../scene/regimes'
-import { atOnce } from '../scene/breaths'
-import { standingOf, summarySteps } from '../record/refold'
-import { readyWith, shownOf } from '../scene/shown'
-import { notInBooklet } from '../scene/booklets'
-import { handlers } from '../scene/who'
-import { slotsFor, handoffHours } from '../scene/slots'
+import { ladderOf } from '../base/regimes'
+import { atOnce } from '../base/runYielding'
+import { standingOf, summarySteps } from '../record/standing'
+import { readyWith, shownOf } from '../context/shown'
+import { notInBooklet } from '../context/booklets'
+import { handlers } from '../base/who'
+import { slotsFor, handoffHours } from '../context/slots'
+import type { HandoffId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface OfferedSlot extends Slot {
   readonly personName: string
@@ -34,7 +36,7 @@ export interface HandoffPage {
   readonly lacks: string
   readonly missing: readonly string[]
   readonly live: (Handoff & { readonly personName: string }) | undefined
-  /** The newest cancelled handoff while none stands: its file tells the owner’s calendar. */
+  /** The newest canceled handoff while none stands: its file tells the owner’s calendar. */
   readonly cancelled: Handoff | undefined
   readonly slots: readonly OfferedSlot[]
   /** Days from which further free times are reached; undefined where there are none. */
@@ -49,7 +51,7 @@ export interface HandoffPage {
 const mostOffered = 120
 
 /** What the handoff page of a dog shows, with its free times from a day on; undefined for an unknown residency. */
-export function loadHandoffPage(db: Db, residencyId: string, now: number, from = ''): HandoffPage | undefined {
+export function loadHandoffPage(db: Db, residencyId: ResidencyId, now: EpochMs, from = ''): HandoffPage | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { summary } = standingOf(db, residencyId, now)
@@ -85,7 +87,7 @@ export function loadHandoffPage(db: Db, residencyId: string, now: number, from =
 /** The invitation as an iCalendar file (RFC 5545), times in UTC; undefined for an unknown handoff. */
 export function invitation(
   db: Db,
-  handoffId: string,
+  handoffId: HandoffId,
 ): { readonly fileName: string; readonly text: string } | undefined {
   const handoff = findHandoff(db, handoffId)
   const resident = handoff ? findResident(db, handoff.residencyId) : undefined
@@ -104,8 +106,8 @@ export function invitation(
     id: handoff.id,
     sequence: handoff.sequence,
     stamp: new Date(handoff.changedAt),
-    start: new Date(handoff.from),
-    end: new Date(handoff.to),
+    start: new Date(handoff.fromMs),
+    end: new Date(handoff.toMs),
     summary: `Handoff of ${resident.name} to ${resident.ownerName}`,
     description:
       `Dear ${ownerAddressed(resident.ownerName)},\n${resident.name} will show you what ` +
@@ -135,7 +137,7 @@ export interface HandoffRow {
 /** A handoff that is over: how it went, or what is to be said of it. */
 export interface HandoffOver {
   readonly id: string
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly run: string
   readonly name: string
   readonly ownerName: string
@@ -146,15 +148,15 @@ export interface HandoffOver {
   readonly proposed: HandoffOutcome | undefined
 }
 
-/** House: of handoffs longer ago than this nobody is asked any more. */
+/** Design choice: of handoffs longer ago than this nobody is asked any more. */
 const askedFor = 60 * 86_400_000
 
-function handoffsThatAreOver(db: Db, now: number, names: ReadonlyMap<string, string>): readonly HandoffOver[] {
+function handoffsThatAreOver(db: Db, now: EpochMs, names: ReadonlyMap<string, string>): readonly HandoffOver[] {
   const { timeZone } = readKennel(db)
   return handoffsOver(db, now - askedFor, now).flatMap((h): HandoffOver[] => {
     const resident = findResident(db, h.residencyId)
     if (!resident) return []
-    const day = dayIn(timeZone, h.from)
+    const day = dayIn(timeZone, h.fromMs)
     const shown =
       h.outcome === null
         ? shownOf(db, h.residencyId).findLast((s) => s.what === 'demonstration' && s.day >= day)
@@ -166,7 +168,7 @@ function handoffsThatAreOver(db: Db, now: number, names: ReadonlyMap<string, str
         run: resident.runNumber,
         name: resident.name,
         ownerName: resident.ownerName,
-        from: h.from,
+        from: h.fromMs,
         personName: names.get(h.personId) ?? '',
         outcome: h.outcome,
         proposed: shown && outcomeOf(shown),
@@ -175,9 +177,9 @@ function handoffsThatAreOver(db: Db, now: number, names: ReadonlyMap<string, str
   })
 }
 
-/** An owner whose booklet lacks what is to be practiced: it is printed anew and given. */
+/** An owner whose booklet lacks what is to be practiced: it is printed again and given. */
 export interface BookletAnew {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly run: string
   readonly name: string
   readonly ownerName: string
@@ -195,7 +197,7 @@ export interface HandoffsView {
  * Everyone resident, ready first, then by how much of what was promised is met, and handoffs that are over; for who
  * lets others in between.
  */
-export function* handoffsSteps(db: Db, now: number): Generator<undefined, HandoffsView> {
+export function* handoffsSteps(db: Db, now: EpochMs): Generator<undefined, HandoffsView> {
   const { timeZone } = readKennel(db)
   const today = dayIn(timeZone, now)
   const names = new Map(readPeople(db).map((p) => [p.id, p.name]))
@@ -231,11 +233,11 @@ export function* handoffsSteps(db: Db, now: number): Generator<undefined, Handof
     rows: rows.sort(
       (a, b) =>
         rank(a) - rank(b) ||
-        (a.live?.from ?? 0) - (b.live?.from ?? 0) ||
+        (a.live?.fromMs ?? 0) - (b.live?.fromMs ?? 0) ||
         b.met / (b.promises || 1) - a.met / (a.promises || 1),
     ),
   }
 }
 
-/** The same at one go. */
+/** Reads the handoffs page without yielding. */
 export const loadHandoffs = atOnce(handoffsSteps)

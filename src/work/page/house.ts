@@ -4,37 +4,39 @@ import type { House, HouseSection } from '@/core/house/house'
 import { clockTyped, sectionsFor, type SectionSpec } from '@/core/house/sections'
 import { typedOf } from '@/core/form'
 import { dayIn } from '@/core/days'
-import { roomLeft, sayRoom } from '../scene/room'
-import { goodBackup, lastLook, oddSaid, soundnessSaid } from '../scene/soundness'
-import { backupWarning, listBackups, listSetAside, nightsKept, type BackupFile } from '../scene/backups'
+import { roomLeft, roomText } from '../context/room'
+import { goodBackup, lastLook, oddSaid, soundnessSaid } from '../context/soundness'
+import { backupWarning, listBackups, listSetAside, nightsKept, type BackupFile } from '../context/backups'
 import type { Db } from '@/store/database'
 import { readDaysOff, readFeeds, readHouse, readSpaces } from '@/store/house'
 import { readHours, readPeople } from '@/store/kennel'
+import type { PersonId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Hours that are alike on several days, in one row. */
 function shiftsOf(db: Db): readonly {
-  readonly personId: string
+  readonly personId: PersonId
   readonly from: string
   readonly to: string
   readonly days: readonly string[]
 }[] {
-  const shifts = new Map<string, { personId: string; from: string; to: string; days: string[] }>()
+  const shifts = new Map<string, { personId: PersonId; from: string; to: string; days: string[] }>()
   for (const h of readHours(db)) {
-    const key = `${h.personId} ${h.from} ${h.to}`
+    const key = `${h.personId} ${h.fromMinute} ${h.toMinute}`
     const known = shifts.get(key)
     if (known) known.days.push(String(h.weekday))
     else
       shifts.set(key, {
         personId: h.personId,
-        from: clockTyped(h.from),
-        to: clockTyped(h.to),
+        from: clockTyped(h.fromMinute),
+        to: clockTyped(h.toMinute),
         days: [String(h.weekday)],
       })
   }
   return [...shifts.values()]
 }
 
-/** House: so many backups are named on the page. */
+/** Design choice: so many backups are named on the page. */
 const mostShown = 20
 
 export interface HouseView {
@@ -49,7 +51,7 @@ export interface HouseView {
   readonly room: string
   /** What was found when the kennel’s file was last looked through; undefined before the first look. */
   readonly soundness:
-    | { readonly at: number; readonly said: readonly string[]; readonly odd: readonly string[]; readonly good: string }
+    | { readonly at: EpochMs; readonly said: readonly string[]; readonly odd: readonly string[]; readonly good: string }
     | undefined
   readonly nightsKept: number
   /** Devices that go on showing the wall while they are locked, the newest first. */
@@ -57,7 +59,7 @@ export interface HouseView {
 }
 
 /** What the fields of each section hold now. */
-export function houseValues(db: Db, now: number): Readonly<Record<HouseSection, Typed>> {
+export function houseValues(db: Db, now: EpochMs): Readonly<Record<HouseSection, Typed>> {
   const house = readHouse(db)
   return {
     house: typedOf({
@@ -79,7 +81,7 @@ export function houseValues(db: Db, now: number): Readonly<Record<HouseSection, 
 }
 
 /** The house's page: each section with what is kept now, as typed. */
-export function loadHouse(db: Db, now: number): HouseView {
+export function loadHouse(db: Db, now: EpochMs): HouseView {
   const house = readHouse(db)
   const people = readPeople(db)
   const values = houseValues(db, now)
@@ -88,7 +90,7 @@ export function loadHouse(db: Db, now: number): HouseView {
     backups: listBackups(db).slice(0, mostShown),
     setAside: listSetAside(db).slice(0, mostShown),
     backupWarning: backupWarning(db, now),
-    room: sayRoom(roomLeft(db)),
+    room: roomText(roomLeft(db)),
     soundness: soundnessView(db, house),
     nightsKept,
     wallTablets: readWallTablets(db),

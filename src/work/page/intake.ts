@@ -2,7 +2,7 @@ import { curriculumIn } from '@/core/curriculum/lengths'
 import type { Curriculum } from '@/core/curriculum/types'
 import { dayIn } from '@/core/days'
 import type { Typed } from '@/core/fields'
-import { saySide } from '@/core/dog/side'
+import { sideText } from '@/core/dog/side'
 import { canBeByHand } from '@/core/dog/byHand'
 import { traitNames } from '@/core/dog/traits'
 import { stepsFor, usualQuestions, type StepContext, type StepSpec } from '@/core/intake/asked'
@@ -16,18 +16,20 @@ import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { keptSteps, photoAt, readDraft, readEntry } from '@/store/intake'
 import { findResident, newestStayOf, readCueWords, readPromises, residentsOn, type Resident } from '@/store/residents'
-import { reportedOf } from '../scene/before'
-import { ladderInUse } from '../scene/inUse'
-import { ladderOf } from '../scene/regimes'
-import { groundOf } from '../scene/ground'
+import { reportedOf } from '../context/before'
+import { ladderInUse } from '../context/inUse'
+import { ladderOf } from '../base/regimes'
+import { groundOf } from '../context/ground'
 import type { Promising } from './promising'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface IntakeStep extends StepSpec {
   readonly values: Typed
   /** What its fields held when what stands in them was begun: a save over a newer one is known by it. */
   readonly read: Typed
   /** Who typed what is not yet kept, and when. */
-  readonly draft: { readonly by: string; readonly at: number } | undefined
+  readonly draft: { readonly by: string; readonly at: EpochMs } | undefined
   readonly kept: boolean
   /** It stands here from an earlier residency of this dog and was not looked at in this one. */
   readonly fromBefore: boolean
@@ -36,18 +38,18 @@ export interface IntakeStep extends StepSpec {
 export interface IntakeView {
   readonly resident: Resident
   readonly steps: readonly IntakeStep[]
-  readonly photoAt: number | undefined
+  readonly photoAt: EpochMs | undefined
   readonly timeZone: string
   /** What the house may use beside reward, each only with a signature. */
   readonly devices: readonly { readonly name: string; readonly policy: string }[]
 }
 
 /** The intake of one dog, each step as typed or as kept; undefined for no such residency. */
-export function loadIntake(db: Db, residencyId: string, now: number): IntakeView | undefined {
+export function loadIntake(db: Db, residencyId: ResidencyId, now: EpochMs): IntakeView | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const house = readHouse(db)
-  const kept = keptSteps(db, residencyId)
+  const savedSteps = keptSteps(db, residencyId)
   const steps = specsFor(db, resident, now).map((spec): IntakeStep => {
     const open = readDraft(db, residencyId, spec.id)
     const entry = readEntry(db, residencyId, spec.id)
@@ -57,15 +59,15 @@ export function loadIntake(db: Db, residencyId: string, now: number): IntakeView
       values: open?.typed ?? stands,
       read: open?.read ?? stands,
       draft: open && { by: open.by, at: open.savedAt },
-      kept: kept.has(spec.id),
-      fromBefore: !kept.has(spec.id) && entry !== undefined,
+      kept: savedSteps.has(spec.id),
+      fromBefore: !savedSteps.has(spec.id) && entry !== undefined,
     }
   })
   return { resident, steps, photoAt: photoAt(db, resident.dogId), timeZone: house.timeZone, devices: house.devices }
 }
 
 /** What is asked about a dog, step by step. */
-export function specsFor(db: Db, resident: Resident, now: number): readonly StepSpec[] {
+export function specsFor(db: Db, resident: Resident, now: EpochMs): readonly StepSpec[] {
   const house = readHouse(db)
   const { deaf, blind } = resident.traits
   return stepsFor({
@@ -86,7 +88,7 @@ export function specsFor(db: Db, resident: Resident, now: number): readonly Step
 }
 
 /** What the fields of a step hold where nobody is typing: what was kept, and what the booking said. */
-export function valuesNow(db: Db, resident: Resident, step: StepId, now: number): Typed {
+export function valuesNow(db: Db, resident: Resident, step: StepId, now: EpochMs): Typed {
   const entry = readEntry(db, resident.residencyId, step)
   const curriculum = ladderOf(db, resident.residencyId, now)
   return known(db, resident, step, entry?.entry, entry?.residencyId === resident.residencyId, curriculum, now)
@@ -95,8 +97,8 @@ export function valuesNow(db: Db, resident: Resident, step: StepId, now: number)
 /** Dogs that this one may be said not to meet: those here, and those it was said of before, wherever they are now. */
 function othersFor(db: Db, resident: Resident, today: string): StepContext['others'] {
   const here = residentsOn(db, today).filter((r) => r.dogId !== resident.dogId)
-  const said = readEntry(db, resident.residencyId, 'health')?.entry.notWith ?? []
-  const away = said.filter((id) => !here.some((r) => r.dogId === id))
+  const notWith = readEntry(db, resident.residencyId, 'health')?.entry.notWith ?? []
+  const away = notWith.filter((id) => !here.some((r) => r.dogId === id))
   return [
     ...here.map((r) => ({ id: r.dogId, name: `${r.runNumber} ${r.name}` })),
     ...away.map((id) => ({ id, name: `${newestStayOf(db, id)?.name ?? 'a dog that was here'} (away)` })),
@@ -104,7 +106,7 @@ function othersFor(db: Db, resident: Resident, today: string): StepContext['othe
 }
 
 /** What the choosing of this dog’s promises needs, with lengths as the house says them. */
-export function loadPromising(db: Db, residencyId: string, now: number): Promising {
+export function loadPromising(db: Db, residencyId: ResidencyId, now: EpochMs): Promising {
   const { lengths } = readHouse(db)
   const inLengths = (curriculum: Curriculum) => curriculumIn(curriculum, lengths)
   const curriculum = inLengths(ladderOf(db, residencyId, now))
@@ -125,7 +127,7 @@ function known(
   entry: unknown,
   keptHere: boolean,
   curriculum: Curriculum,
-  now: number,
+  now: EpochMs,
 ): Typed {
   const of = typedOf(entry ?? {})
   switch (step) {
@@ -148,10 +150,10 @@ function known(
     case 'words': {
       const words = readCueWords(db, resident.dogId)
       const reported = reportedOf(db, resident, now)
-      const kept = (entry as Entry<'words'> | undefined)?.cues ?? []
+      const savedCues = (entry as Entry<'words'> | undefined)?.cues ?? []
       const { commands } = ladderInUse(db, resident.residencyId, now)
       const cues = commands.map(({ id: command }) => {
-        const was = kept.find((c) => c.command === command)
+        const was = savedCues.find((c) => c.command === command)
         return {
           command,
           word: words.get(command) ?? '',
@@ -166,7 +168,7 @@ function known(
         marker: [resident.markerWord],
         releaseSign: [resident.traits.signs?.release ?? ''],
         markSign: [resident.traits.signs?.mark ?? ''],
-        side: [saySide(resident)],
+        side: [sideText(resident)],
         finish: [(entry as Entry<'words'> | undefined)?.finish ?? ''],
       }
     }

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { kits } from '@/core/curriculum/types'
-import { sayWorn, type Worn } from '@/core/evidence/kit'
+import { wornText, type Worn } from '@/core/evidence/kit'
 import type { FactOf } from '@/core/facts/wire'
+import type { RungId } from '@/core/ids'
 
 /** A leash, and the collar with it where one was chosen. */
 export interface TrialSide extends Worn {
@@ -10,7 +11,7 @@ export interface TrialSide extends Worn {
 
 /** What two leashes, or two collars on one leash, are to be compared on. */
 export interface KitTrial {
-  readonly rungId: string
+  readonly rungId: RungId
   readonly sides: readonly [TrialSide, TrialSide]
 }
 
@@ -37,7 +38,7 @@ export function readTrial(query: Readonly<Record<string, unknown>>): KitTrial | 
     { kit: kit[0], collar: worn[0] },
     { kit: kit[1], collar: worn[1] },
   ] as const
-  if (sayWorn(a) === sayWorn(b)) return { refused: true }
+  if (wornText(a) === wornText(b)) return { refused: true }
   if (a.kit === b.kit && (a.collar === undefined || b.collar === undefined)) return { refused: true }
   return { rungId: rung, sides: [a, b] }
 }

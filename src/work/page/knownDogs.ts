@@ -1,5 +1,5 @@
 import type { Typed } from '@/core/fields'
-import { saySide } from '@/core/dog/side'
+import { sideText } from '@/core/dog/side'
 import { traitNames } from '@/core/dog/traits'
 import type { Db } from '@/store/database'
 import { dogsKnown, newestStayOf, readCueWords } from '@/store/residents'
@@ -26,7 +26,7 @@ export const loadKnownDogs = (db: Db): readonly KnownDog[] =>
               owner: [dog.ownerName],
               releaseWord: [dog.releaseWord],
               markerWord: [dog.markerWord],
-              side: [saySide(dog)],
+              side: [sideText(dog)],
               caution: [dog.caution],
               biteHistory: [dog.biteHistory ? 'yes' : ''],
               bornOn: [dog.traits.bornOn ?? ''],

@@ -6,8 +6,9 @@ import { waysOf, type HouseWays } from '@/core/measures'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { residentsOn } from '@/store/residents'
-import { atOnce } from '../scene/breaths'
+import { atOnce } from '../base/runYielding'
 import { wallSteps } from './wall'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Design choice: what can be read from across a room. */
 const shown = 8
@@ -29,7 +30,7 @@ export interface LockedWall {
 }
 
 /** The wall of a locked device, for who lets others in between. */
-export function* lockedWallSteps(db: Db, now: number): Generator<unknown, LockedWall> {
+export function* lockedWallSteps(db: Db, now: EpochMs): Generator<unknown, LockedWall> {
   const wall = yield* wallSteps(db, now)
   const house = readHouse(db)
   const owners = new Map(residentsOn(db, dayIn(house.timeZone, now)).map((r) => [r.residencyId, r.ownerName]))

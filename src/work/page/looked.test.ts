@@ -6,6 +6,7 @@ import { dog, newKennel, Tablet, trainer } from '../tests/kennel'
 import { loadBlock } from './block'
 import { loadCommand } from './command'
 import { loadResident } from './resident'
+import type { RungId } from '@/core/ids'
 
 function scene() {
   const db = newKennel()
@@ -16,7 +17,7 @@ function scene() {
     promised: ['sit.word', 'recall.line-5'].map((rung) => ({ rung, places: '1', people: '1' })),
   })
   const tablet = new Tablet()
-  const work = (rungId: string, reps: readonly (readonly [Outcome, Looked | null])[]) => {
+  const work = (rungId: RungId, reps: readonly (readonly [Outcome, Looked | null])[]) => {
     const set = tablet.set(residencyId, ada, { rungId })
     const made = reps.map(([outcome, looked]) => ({ ...tablet.rep(set.id, outcome), looked }))
     const { results } = recordFacts(db, tablet.batch([set, ...made]), tablet.at)
@@ -49,7 +50,7 @@ describe('what was looked at in a rep', () => {
       work('sit.rear', times(10, 'clean'))
       work('sit.full', times(3, 'miss', { hands: ['straight'] }))
     }
-    const words = 'Clean 0 of 9 when the back was bent over the dog, 30 of 30 otherwise. Mind: straight back.'
+    const words = 'Clean 0 of 9 when the back was bent over the dog, 30 of 30 otherwise. Remember: straight back.'
     const page = loadCommand(db, residencyId, 'sit', tablet.at)
     expect(page?.stuck?.rungName).toBe('Full sit')
     expect([page?.stuck?.offers[0]?.id, page?.stuck?.offers[0]?.words, page?.stuck?.first]).toEqual([

@@ -1,24 +1,26 @@
-import type { Around } from '@/core/coach/allowed'
+import type { WorkingConditions } from '@/core/coach/allowed'
 import { suggestAll, suggestFor } from '@/core/coach/suggest'
 import { findRung } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { methodChange } from '@/core/method/change'
 import { methodAt } from '@/core/method/method'
 import { newest } from '@/core/progress/regime'
-import { sayRule } from '@/core/rule/rule'
+import { ruleText } from '@/core/rule/rule'
 import { compareStandings, type StandingChange } from '@/core/views/compare'
 import type { Db } from '@/store/database'
 import { peopleOn, readPlaces } from '@/store/kennel'
 import { readPromises, residentsOn, type Resident } from '@/store/residents'
-import { kennelForgetting } from '../scene/forgetting'
-import { inTurn, noHooks, type Hooks } from '../hooks'
-import { readRules, regimesOfResident, type HouseRules } from '../scene/regimes'
-import { derive } from '../record/refold'
-import { handlers } from '../scene/who'
+import { kennelForgetting } from '../context/forgetting'
+import { inTurn, noHooks, type Hooks } from '../base/hooks'
+import { readRules, regimesOfResident, type HouseRules } from '../base/regimes'
+import { derive } from '../record/standing'
+import { handlers } from '../base/who'
 import { byRun } from '@/core/inOrder'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface DogChange {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly name: string
   readonly runNumber: string
   readonly changes: readonly StandingChange[]
@@ -38,7 +40,7 @@ export interface MethodPreview {
 export function previewMethod(
   db: Db,
   raw: unknown,
-  now: number,
+  now: EpochMs,
   hooks: Hooks = noHooks,
 ): MethodPreview | { readonly refused: string } {
   const parsed = methodChange.safeParse(raw)
@@ -98,7 +100,7 @@ export function previewMethod(
 type Under = ReturnType<typeof under> | undefined
 
 /** How a dog stands under a house: its ladder now, and everything derived. */
-function under(db: Db, resident: Resident, house: HouseRules, now: number) {
+function under(db: Db, resident: Resident, house: HouseRules, now: EpochMs) {
   const regimes = regimesOfResident(db, resident, now, { house })
   return {
     resident,
@@ -138,8 +140,8 @@ function suggestionChanges(
 const partsOf = ['rung', 'rule', 'words', 'cue', 'level', 'place'] as const
 
 /** What is around every dog of this house; its places have names. */
-type AroundHere = Omit<Around, 'places'> & {
-  readonly places: readonly (Around['places'][number] & { readonly name: string })[]
+type AroundHere = Omit<WorkingConditions, 'places'> & {
+  readonly places: readonly (WorkingConditions['places'][number] & { readonly name: string })[]
 }
 
 type SaidSuggestion = Readonly<Record<(typeof partsOf)[number], string>>
@@ -156,9 +158,9 @@ function said(
     around,
   )
   return new Map(
-    summary.commands.flatMap((standing) => {
-      if (!standing.promise && standing.word === 'not started') return []
-      const s = suggestFor(all, standing.command)
+    summary.commands.flatMap((status) => {
+      if (!status.promise && status.word === 'not started') return []
+      const s = suggestFor(all, status.command)
       const found = s && findRung(curriculum, s.rungId)
       if (!s || !found) return []
       return [
@@ -166,7 +168,7 @@ function said(
           found.command.name,
           {
             rung: found.rung.name,
-            rule: sayRule(found.rung.rule),
+            rule: ruleText(found.rung.rule),
             words: found.rung.criterion.words,
             cue: found.rung.cue === 'none' ? 'no word' : found.rung.cue,
             level: `level ${s.level}`,

@@ -1,14 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { allResidencyIds } from '@/store/residents'
 import { recordFacts } from '../record/accept'
-import { rebuildStandings } from '../record/refold'
+import { rebuildStandings } from '../upkeep/renewStandings'
 import { everyPage, everyPageOf } from '../tests/everyPage'
 import { dog, monday, newKennel, Tablet, trainer } from '../tests/kennel'
+import type { EpochMs } from '@/core/epochMs'
 
 const farthest = 8.64e15
 
 /** A kennel in which a device has sent a day's work, with moments as `odd` makes them. */
-function kennel(odd: (fact: { deviceAt: number }) => void, deviceNow?: number) {
+function kennel(odd: (fact: { deviceAt: EpochMs }) => void, deviceNow?: number) {
   const db = newKennel()
   const ada = trainer(db)
   const id = dog(db)
@@ -37,12 +38,12 @@ describe('a device whose clock is nowhere', () => {
   it.each([
     ['says it is in the last moment there is', () => undefined, farthest],
     ['says it is in the first', () => undefined, 0],
-    ['worked in the first moment there is', (f: { deviceAt: number }) => void (f.deviceAt = 0), undefined],
-    ['worked in the last', (f: { deviceAt: number }) => void (f.deviceAt = farthest), undefined],
-    ['worked in the first and sends in the last', (f: { deviceAt: number }) => void (f.deviceAt = 0), farthest],
+    ['worked in the first moment there is', (f: { deviceAt: EpochMs }) => void (f.deviceAt = 0), undefined],
+    ['worked in the last', (f: { deviceAt: EpochMs }) => void (f.deviceAt = farthest), undefined],
+    ['worked in the first and sends in the last', (f: { deviceAt: EpochMs }) => void (f.deviceAt = 0), farthest],
   ])('%s: what it sends is kept, of a day on which somebody lives, and every page is drawn', (_, odd, deviceNow) => {
     const k = kennel(odd, deviceNow)
-    const days = k.db.prepare('SELECT day, at FROM fact').all() as { day: string; at: number }[]
+    const days = k.db.prepare('SELECT day, at FROM fact').all() as { day: string; at: EpochMs }[]
     expect(days.length).toBe(12)
     for (const { day, at } of days) {
       expect(day >= '2000-01-01' && day <= '2026-03-02', day).toBe(true)

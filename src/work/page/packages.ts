@@ -2,9 +2,10 @@ import { costOf, type PromisesCost } from '@/core/handoff/cost'
 import { findRung } from '@/core/curriculum/lookup'
 import { curriculumIn } from '@/core/curriculum/lengths'
 import type { Curriculum } from '@/core/curriculum/types'
-import { dayIn, sayDay } from '@/core/days'
+import { dayIn, dayText } from '@/core/days'
 import type { Typed } from '@/core/fields'
 import type { FieldSpec } from '@/core/form'
+import { packageFields } from '@/core/intake/packageForm'
 import type { OwnerPromise } from '@/core/promise/ownerPromise'
 import { typedOfPromises } from '@/core/promise/typed'
 import { newestCurriculum } from '@/store/curricula'
@@ -12,16 +13,18 @@ import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { readPackages, type KeptPackage } from '@/store/packages'
 import { readPromises, residentsSince } from '@/store/residents'
-import { groundOf } from '../scene/ground'
+import { groundOf } from '../context/ground'
 import type { Promising } from './promising'
+import type { DogId, PackageId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface PackageView {
-  readonly packageId: string
+  readonly packageId: PackageId
   readonly name: string
   readonly days: number
   readonly words: string
   readonly given: boolean
-  readonly at: number
+  readonly at: EpochMs
   readonly by: string
   /** Each promise as an owner is told it. */
   readonly says: readonly string[]
@@ -39,10 +42,10 @@ export interface PackagesView {
 }
 
 /** A promise in a few words. */
-export function sayPromise(curriculum: Curriculum, p: OwnerPromise): string {
+export function promiseText(curriculum: Curriculum, p: OwnerPromise): string {
   const at = findRung(curriculum, p.rungId)
-  const places = `${p.places} ${p.places === 1 ? 'place' : 'places'}`
-  const people = `${p.people} ${p.people === 1 ? 'person' : 'people'}`
+  const places = `${p.places} ${p.places === 1 ? 'location' : 'locations'}`
+  const people = `${p.people} ${p.people === 1 ? 'handler' : 'handlers'}`
   const what = at ? `${at.command.name}: ${at.rung.name}` : p.rungId
   return `${what}${p.level > 0 ? `, level ${p.level}` : ''}; ${places}, ${people}`
 }
@@ -61,15 +64,11 @@ export function loadPackages(db: Db): PackagesView {
     timeZone: house.timeZone,
     packages: readPackages(db).map((p) => ({
       ...p,
-      says: p.promises.map((promise) => sayPromise(curriculum, promise)),
+      says: p.promises.map((promise) => promiseText(curriculum, promise)),
       cost: costOf(curriculum, p.promises),
       values: typed(p),
     })),
-    fields: [
-      { kind: 'text', name: 'name', label: 'Name', required: true },
-      { kind: 'number', name: 'days', label: 'Days of stay', required: true },
-      { kind: 'long', name: 'words', label: 'What the owner hears of it', hint: 'no price', wide: true },
-    ],
+    fields: packageFields,
     empty: typedOfPromises(curriculum, []),
     promising: { curriculum, ground: groundOf(db) },
   }
@@ -82,14 +81,14 @@ export interface Preset {
   readonly note: string
   readonly days: number | undefined
   /** The dog it was promised for; undefined for a package. */
-  readonly dogId: string | undefined
+  readonly dogId: DogId | undefined
   readonly promises: readonly OwnerPromise[]
 }
 
-/** House: dogs of the last so many days are offered to copy from. */
+/** Design choice: dogs of the last so many days are offered to copy from. */
 const copiedFromDays = 400
 
-export function loadPresets(db: Db, now: number): readonly Preset[] {
+export function loadPresets(db: Db, now: EpochMs): readonly Preset[] {
   const { timeZone, dates } = readHouse(db)
   const since = dayIn(timeZone, now - copiedFromDays * 86_400_000)
   const packages = readPackages(db).filter((p) => p.given)
@@ -110,7 +109,7 @@ export function loadPresets(db: Db, now: number): readonly Preset[] {
             {
               id: `dog ${r.residencyId}`,
               name: `as ${r.name} was promised`,
-              note: `${r.ownerName}’s, until ${sayDay(r.leavesOn, dates)}`,
+              note: `${r.ownerName}’s, until ${dayText(r.leavesOn, dates)}`,
               days: undefined,
               dogId: r.dogId,
               promises,

@@ -1,6 +1,6 @@
 import type { PaperCommand, PaperDog } from '@/core/block/paper'
-import { sayRelease } from '@/core/dog/deaf'
-import { findRung, runKey } from '@/core/curriculum/lookup'
+import { releaseText } from '@/core/dog/deaf'
+import { findRung, ladderKey } from '@/core/curriculum/lookup'
 import { dayIn } from '@/core/days'
 import { newest } from '@/core/progress/regime'
 import type { Db } from '@/store/database'
@@ -9,16 +9,17 @@ import { peopleOn, type Person } from '@/store/kennel'
 import { openPauses } from '@/store/stay'
 import { residentsOn } from '@/store/residents'
 import { baselinesOpen } from '@/store/baseline'
-import { deskDevice } from '../scene/desk'
-import { baselineFirst } from '../scene/firstThings'
-import { kennelForgetting } from '../scene/forgetting'
-import { sayPause } from '../scene/pause'
-import { readRules, regimesOfResident } from '../scene/regimes'
-import { atOnce } from '../scene/breaths'
-import { houseForNext, nextFor } from '../scene/next'
-import { standingOf } from '../record/refold'
+import { deskDevice } from '../context/desk'
+import { baselineFirst } from '../context/firstThings'
+import { kennelForgetting } from '../context/forgetting'
+import { pauseText } from '../context/pause'
+import { readRules, regimesOfResident } from '../base/regimes'
+import { atOnce } from '../base/runYielding'
+import { houseForNext, nextFor } from '../context/next'
+import { standingOf } from '../record/standing'
 import { byRun } from '@/core/inOrder'
 import { inUse } from '@/core/promise/inUse'
+import type { EpochMs } from '@/core/epochMs'
 
 /** What one dog is to work on, for a printed sheet. */
 export interface SheetRow {
@@ -46,11 +47,11 @@ export interface PaperView {
   readonly ladders: Readonly<Record<string, readonly PaperCommand[]>>
 }
 
-/** House: so many things a dog are printed on a sheet. */
+/** Design choice: so many things a dog are printed on a sheet. */
 const rowsEach = 3
 
 /** Everything that a sheet is printed with, and read back by, dog by dog; for who lets others in between. */
-export function* paperSteps(db: Db, me: string, now: number): Generator<undefined, PaperView> {
+export function* paperSteps(db: Db, me: string, now: EpochMs): Generator<undefined, PaperView> {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
   const people = peopleOn(db, today)
@@ -86,7 +87,7 @@ export function* paperSteps(db: Db, me: string, now: number): Generator<undefine
         const at =
           run &&
           (first(c.id) ??
-            run.rungs[Math.min(derived.state.runs[runKey(c.id, run.id)]?.position ?? 0, run.rungs.length - 1)]?.id)
+            run.rungs[Math.min(derived.state.runs[ladderKey(c.id, run.id)]?.position ?? 0, run.rungs.length - 1)]?.id)
         return at === undefined ? [] : [[c.id, at]]
       }),
     )
@@ -96,9 +97,9 @@ export function* paperSteps(db: Db, me: string, now: number): Generator<undefine
       name: resident.name,
       inHand,
       ladder,
-      release: sayRelease(resident),
+      release: releaseText(resident),
       cautions: [resident.biteHistory ? 'Bite history.' : '', resident.caution].filter(Boolean).join(' '),
-      paused: pause ? sayPause(pause, house.dates) : untested.has(resident.residencyId) ? baselineFirst.said : '',
+      paused: pause ? pauseText(pause, house.dates) : untested.has(resident.residencyId) ? baselineFirst.said : '',
       sheet: next.sets.slice(0, rowsEach).map((s) => ({
         command: s.commandName,
         rung: s.rungName,
@@ -111,5 +112,5 @@ export function* paperSteps(db: Db, me: string, now: number): Generator<undefine
   return { today, timeZone: house.timeZone, me, places, people, dogs, ladders: commands }
 }
 
-/** The same at one go. */
+/** Reads the paper page without yielding. */
 export const loadPaper = atOnce(paperSteps)

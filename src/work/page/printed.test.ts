@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { typedOf } from '@/core/form'
 import { findResident } from '@/store/residents'
-import { keepStep } from '../do/intake'
+import { keepStep } from '../actions/intake'
 import { cardPdf, feedingPdf, fileName, wordsPdf } from '../pdf/pdf'
 import { fed, fedKennel } from '../tests/fedKennel'
 import { dog, monday } from '../tests/kennel'
@@ -44,7 +44,7 @@ describe('cards and lists', () => {
       'Drops, 2, evening',
       '2 Rook',
       'Bite history',
-      'Two people to handle it. Mind the step',
+      'Needs two handlers. Mind the step',
       '“Hierher”',
     ])
       expect(pages[0]?.replace(/Ł /g, 'Ł')).toContain(word)
@@ -81,7 +81,7 @@ describe('cards and lists', () => {
     expect(feeding.pages.length).toBeGreaterThan(1)
     for (const list of [feeding, words])
       for (let i = 0; i < 40; i++) expect(list.pages.join(' ')).toContain(`Dog ${i} `)
-    expect(feeding.pages.every((p) => p.includes('Run Dog Feed') || p.includes('Run Dog'))).toBe(true)
+    expect(feeding.pages.every((p) => p.includes('Run Dog Food') || p.includes('Run Dog'))).toBe(true)
     expect(words.pages.join(' ')).toContain('Recall: Hierher')
   })
   it('file names are fit for any system', () => {

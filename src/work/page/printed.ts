@@ -1,18 +1,20 @@
-import { sayMark, sayRelease, saySenses } from '@/core/dog/deaf'
-import { saySide } from '@/core/dog/side'
+import { markText, releaseText, sensesText } from '@/core/dog/deaf'
+import { sideText } from '@/core/dog/side'
 import { dayIn } from '@/core/days'
-import { sayMinute } from '@/core/clock'
-import { sayFood, sayFoodShort } from '@/core/food/measure'
+import { minuteText } from '@/core/clock'
+import { foodText, foodShortText } from '@/core/food/measure'
 import type { Db } from '@/store/database'
 import { newestCurriculum } from '@/store/curricula'
 import { readHouse } from '@/store/house'
 import { readEntry, readPhoto } from '@/store/intake'
 import { findResident, residentsOn, type Resident } from '@/store/residents'
-import { sayObjections } from '@/core/food/forbidden'
+import { objectionsText } from '@/core/food/forbidden'
 import { loadBowls, loadFood } from './food'
-import { ladderInUse } from '../scene/inUse'
-import { wordsOf } from '../scene/words'
+import { ladderInUse } from '../context/inUse'
+import { wordsOf } from '../context/words'
 import { byRun } from '@/core/inOrder'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface Cue {
   readonly command: string
@@ -24,7 +26,7 @@ export interface Cue {
 
 /** All that hangs on a run's door. */
 export interface DoorCard {
-  readonly residencyId: string
+  readonly residencyId: ResidencyId
   readonly run: string
   readonly name: string
   readonly owner: string
@@ -43,12 +45,12 @@ export interface DoorCard {
 }
 
 /** The card of one dog; undefined for no such residency. */
-export function doorCard(db: Db, residencyId: string, now: number): DoorCard | undefined {
+export function doorCard(db: Db, residencyId: ResidencyId, now: EpochMs): DoorCard | undefined {
   const resident = findResident(db, residencyId)
   return resident && cardOf(db, resident, now)
 }
 
-function cardOf(db: Db, resident: Resident, now: number): DoorCard {
+function cardOf(db: Db, resident: Resident, now: EpochMs): DoorCard {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
   const health = readEntry(db, resident.residencyId, 'health')?.entry
@@ -69,16 +71,16 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
     name: resident.name,
     owner: resident.ownerName,
     until: resident.leavesOn,
-    release: sayRelease(resident),
-    marker: sayMark(resident),
-    side: saySide(resident),
+    release: releaseText(resident),
+    marker: markText(resident),
+    side: sideText(resident),
     cues: cuesOf(db, resident, now),
     food:
       food && food.mealAgainst.length > 0
-        ? `NOT ${day?.feed.name ?? 'its meal'}: ${sayObjections(food.mealAgainst)}; ask`
+        ? `NOT ${day?.feed.name ?? 'the meal'}: ${objectionsText(food.mealAgainst)}; ask`
         : day
-          ? `${sayFood(day.ledger.rationGrams, house.unit, day.feed.cupGrams)} ${day.feed.name} a day, ` +
-            `${sayFood(day.ledger.trainingGrams, house.unit, day.feed.cupGrams)} of it in training`
+          ? `${foodText(day.ledger.rationGrams, house.unit, day.feed.cupGrams)} ${day.feed.name} a day, ` +
+            `${foodText(day.ledger.trainingGrams, house.unit, day.feed.cupGrams)} of it in training`
           : 'not decided yet: ask',
     allergies: (health?.allergies ?? []).map((a) => a.what),
     medicines: (health?.medicines ?? [])
@@ -86,7 +88,7 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
       .map((m) => [m.name, m.dose, m.at].filter((s) => s !== '').join(', ')),
     notWith,
     cautions: [
-      ...saySenses(resident.traits),
+      ...sensesText(resident.traits),
       ...(resident.biteHistory ? ['Bite history'] : []),
       ...(resident.caution === '' ? [] : [resident.caution]),
     ],
@@ -96,7 +98,7 @@ function cardOf(db: Db, resident: Resident, now: number): DoorCard {
 }
 
 /** The words and signals of one dog, command by command; commands without either are left out. */
-function cuesOf(db: Db, resident: Resident, now: number): readonly Cue[] {
+function cuesOf(db: Db, resident: Resident, now: EpochMs): readonly Cue[] {
   const words = wordsOf(db, resident)
   return ladderInUse(db, resident.residencyId, now).commands.flatMap((c): Cue[] => {
     const { word, signal } = words.told(c)
@@ -110,7 +112,7 @@ export interface WordsView {
   /** The words of a dog that has none of its own. */
   readonly house: readonly { readonly command: string; readonly word: string }[]
   readonly dogs: readonly {
-    readonly residencyId: string
+    readonly residencyId: ResidencyId
     readonly run: string
     readonly name: string
     readonly release: string
@@ -121,7 +123,7 @@ export interface WordsView {
 }
 
 /** The cue dictionary: every dog here with its words; the house's own are listed once. */
-export function cueDictionary(db: Db, now: number): WordsView {
+export function cueDictionary(db: Db, now: EpochMs): WordsView {
   const house = readHouse(db)
   const today = dayIn(house.timeZone, now)
   const dogs = [...residentsOn(db, today)].sort(byRun).map((r) => ({ ...r, cues: cuesOf(db, r, now) }))
@@ -136,9 +138,9 @@ export function cueDictionary(db: Db, now: number): WordsView {
       residencyId: r.residencyId,
       run: r.runNumber,
       name: r.name,
-      release: sayRelease(r),
-      marker: sayMark(r),
-      side: saySide(r),
+      release: releaseText(r),
+      marker: markText(r),
+      side: sideText(r),
       cues: r.cues,
     })),
   }
@@ -161,23 +163,23 @@ export interface FeedingList {
 }
 
 /** The feeding list of a day, for the wall of the kitchen. */
-export function feedingList(db: Db, now: number): FeedingList {
+export function feedingList(db: Db, now: EpochMs): FeedingList {
   const view = loadBowls(db, now)
   return {
     today: view.today,
     kennel: view.house.name,
     caution: view.house.caution,
-    meals: view.house.meals.map((m) => `${m.name} ${sayMinute(m.at, view.house.clock)}`).join(', '),
+    meals: view.house.meals.map((m) => `${m.name} ${minuteText(m.at, view.house.clock)}`).join(', '),
     rows: view.rows.map((r) => ({
       run: r.resident.runNumber,
       name: r.resident.name,
       feed: r.food ? (r.against.length > 0 ? 'choose another meal' : r.food.feed.name) : r.missing,
-      ration: r.food && r.against.length === 0 ? sayFoodShort(r.food.ledger.rationGrams, view.house.unit) : '',
-      training: r.food && r.against.length === 0 ? sayFoodShort(r.food.ledger.trainingGrams, view.house.unit) : '',
-      bowl: r.food && r.against.length === 0 ? sayFood(r.owed, view.house.unit, r.food.feed.cupGrams) : '',
+      ration: r.food && r.against.length === 0 ? foodShortText(r.food.ledger.rationGrams, view.house.unit) : '',
+      training: r.food && r.against.length === 0 ? foodShortText(r.food.ledger.trainingGrams, view.house.unit) : '',
+      bowl: r.food && r.against.length === 0 ? foodText(r.owed, view.house.unit, r.food.feed.cupGrams) : '',
       notes: [
         ...(r.paused === '' ? [] : [r.paused.toUpperCase()]),
-        ...(r.food && r.against.length > 0 ? [`NOT ${r.food.feed.name}: ${sayObjections(r.against)}`] : []),
+        ...(r.food && r.against.length > 0 ? [`NOT ${r.food.feed.name}: ${objectionsText(r.against)}`] : []),
         ...r.allergies.map((a) => `NO ${a}`),
         ...r.medicines,
         ...(r.resident.biteHistory ? ['bite history'] : []),

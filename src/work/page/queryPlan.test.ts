@@ -1,13 +1,13 @@
 import { addDays } from '@/core/days'
 import { dayName } from '@/core/tests/facts'
-import { personOf, signIn } from '../do/signIn'
-import { changeStay } from '../do/stay'
+import { personOf, signIn } from '../actions/signIn'
+import { changeStay } from '../actions/stay'
 import { everyPage, everyPageOf } from '../tests/everyPage'
 import { expect, it } from 'vitest'
 import { z } from 'zod'
-import { renewForecasts } from '../do/forecasts'
-import { bookHandoff } from '../do/handoff'
-import { noHooks } from '../hooks'
+import { renewForecasts } from '../actions/forecasts'
+import { bookHandoff } from '../actions/handoff'
+import { noHooks } from '../base/hooks'
 import { invitation } from './handoff'
 import { recordFacts } from '../record/accept'
 import { dog, monday, newKennel, Tablet, trainer } from '../tests/kennel'
@@ -91,7 +91,7 @@ it('no screen and no recording scans a table that grows', () => {
   renewForecasts(db, monday, noHooks, 50)
   everyPage(db, ada, monday)
   everyPageOf(db, residencyId, ada, monday)
-  bookHandoff(db, { residencyId, personId: ada, from: monday }, monday)
+  bookHandoff(db, { residencyId, personId: ada, fromMs: monday }, monday)
   invitation(db, 'none')
 
   const asked = [...seen].filter((sql) => /^\s*SELECT/i.test(sql))

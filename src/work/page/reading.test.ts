@@ -3,7 +3,7 @@ import { expect, it } from 'vitest'
 import { openDatabase } from '@/store/database'
 import { allResidencyIds } from '@/store/residents'
 import { recordFacts } from '../record/accept'
-import { renewStandings } from '../record/refold'
+import { renewStandings } from '../upkeep/renewStandings'
 import { everyPage, everyPageOf } from '../tests/everyPage'
 import { dog, monday, newFile, Tablet, trainer } from '../tests/kennel'
 

@@ -2,10 +2,10 @@ import { readHouse } from '@/store/house'
 import { addDays, dayIn, daysBetween, startOfDay } from '@/core/days'
 import { ownRung } from '@/core/curriculum/lookup'
 import type { Curriculum } from '@/core/curriculum/types'
-import { pastOf } from '@/core/forecast/stretches'
+import { pastOf } from '@/core/forecast/rungExposures'
 import { foldDog } from '@/core/progress/fold'
 import { newest as newestRegime } from '@/core/progress/regime'
-import { summarise } from '@/core/promise/summary'
+import { summarize } from '@/core/promise/summary'
 import {
   reportLines,
   reportParts,
@@ -23,9 +23,11 @@ import { mostNotes, notesForOwner } from '@/store/notesForOwner'
 import { reportChanges } from '@/store/reports'
 import { findResident, readPromises, type Resident } from '@/store/residents'
 import { openPauses } from '@/store/stay'
-import { ownersDog } from '../scene/ownersDog'
-import { regimesFor } from '../scene/regimes'
-import { keptForecast, setsOf } from '../record/kept'
+import { ownersDog } from '../context/ownersDog'
+import { regimesFor } from '../base/regimes'
+import { cachedForecast, setsOf } from '../record/cachedStanding'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface ReportPage {
   readonly resident: Resident
@@ -37,18 +39,18 @@ export interface ReportPage {
   readonly texts: Readonly<Record<ReportPart, string>>
   readonly lines: readonly ReportLine[]
   /** Who wrote over it last, and when; undefined while nobody has. */
-  readonly kept: { readonly by: string; readonly at: number } | undefined
+  readonly kept: { readonly by: string; readonly at: EpochMs } | undefined
   /** What was written about the dog in this week, and whether its owner is to read it; oldest first. */
   readonly notes: readonly (Pick<Note, 'id' | 'by' | 'text' | 'at'> & { readonly shared: boolean })[]
   /** The newest version of this week, for whoever writes the next. */
   readonly version: string
 }
 
-/** House: so many days of a week are gone before it is reported on by itself. */
+/** Design choice: so many days of a week are gone before it is reported on by itself. */
 const tooEarly = 3
 
 /** The report of a week of a stay, the newest that has begun where none is asked for; undefined for no such dog. */
-export function loadReport(db: Db, residencyId: string, now: number, number?: number): ReportPage | undefined {
+export function loadReport(db: Db, residencyId: ResidencyId, now: EpochMs, number?: number): ReportPage | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { timeZone, name: kennel } = readKennel(db)
@@ -70,7 +72,7 @@ export function loadReport(db: Db, residencyId: string, now: number, number?: nu
   const own = until.filter((s) => s.day >= week.from && s.reps.length > 0)
   const standingAfter = (sets: typeof until) => {
     const state = foldDog(regimes, sets)
-    return summarise(curriculum, state, promises, { days: new Set(sets.map((s) => s.day)).size, reps: state.gained })
+    return summarize(curriculum, state, promises, { days: new Set(sets.map((s) => s.day)).size, reps: state.gained })
   }
   const inWeek = new Set(own.map((s) => s.id))
   const shared = notesForOwner(db, residencyId)
@@ -101,27 +103,27 @@ export function loadReport(db: Db, residencyId: string, now: number, number?: nu
     tried: triedIn(curriculum, own),
     notes: notes.filter((n) => n.shared).map(({ by, text }) => ({ by, text })),
     pause: week.number >= newest.number ? openPauses(db).get(residencyId) : undefined,
-    chance: week.number >= newest.number ? keptForecast(db, residencyId)?.told.chance : undefined,
+    chance: week.number >= newest.number ? cachedForecast(db, residencyId)?.told.chance : undefined,
     kennel,
     dates: readHouse(db).dates,
   }
   const made = weekReport(facts)
   const versions = reportChanges.read(db, residencyId)
-  const kept = versions.find((v) => v.change.to === week.to && v.change.from === week.from)
+  const saved = versions.find((v) => v.change.to === week.to && v.change.from === week.from)
   return {
     resident,
     timeZone,
     weeks,
     week,
     made,
-    texts: Object.fromEntries(reportParts.map((p) => [p, kept ? (kept.change.texts[p] ?? '') : made[p]])) as Record<
+    texts: Object.fromEntries(reportParts.map((p) => [p, saved ? (saved.change.texts[p] ?? '') : made[p]])) as Record<
       ReportPart,
       string
     >,
     lines: reportLines(facts, end),
-    kept: kept && { by: people.get(kept.by) ?? '', at: kept.at },
+    kept: saved && { by: people.get(saved.by) ?? '', at: saved.at },
     notes,
-    version: kept?.id ?? '',
+    version: saved?.id ?? '',
   }
 }
 

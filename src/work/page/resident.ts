@@ -1,20 +1,21 @@
 import { readHouse } from '@/store/house'
 import type { WhatNext } from '@/core/coach/next'
 import { commandOf, findCommand, ownRung } from '@/core/curriculum/lookup'
-import type { Pace } from '@/core/promise/quota'
-import { pacesOf } from '../scene/paces'
-import { isUntested, wantsBaseline } from '../scene/firstThings'
-import { pausedBecause } from '../scene/pause'
-import { readyWith } from '../scene/shown'
+import type { QuotaProgress } from '@/core/promise/quota'
+import { pacesOf } from '../context/paces'
+import { isUntested, wantsBaseline } from '../context/firstThings'
+import { pausedBecause } from '../context/pause'
+import { readyWith } from '../context/shown'
 import type { Curriculum } from '@/core/curriculum/types'
 import { addDays, daysBetween } from '@/core/days'
-import { sayVerdict } from '@/core/forecast/judged'
+import { verdictText } from '@/core/forecast/judged'
 import type { FittedForgetting } from '@/core/forecast/forgetting'
 import { lookedByDay } from '@/core/evidence/looked'
 import { progressOf, type ProgressView } from '@/core/views/progress'
 import { forecastView, type ForecastView } from '@/core/views/forecast'
 import { buildCommands, type CommandView } from '@/core/views/resident'
 import { newestCurriculum } from '@/store/curricula'
+import { askForTheSame } from './curriculum'
 import type { Db } from '@/store/database'
 import { forecastIsDue, readVerdict } from '@/store/forecasts'
 import { readNoted } from '@/store/facts/read'
@@ -29,13 +30,15 @@ import { keptSteps, photoAt } from '@/store/intake'
 import { otherResidencies, readPromises, type Resident } from '@/store/residents'
 import { readTastes } from '@/store/rewards'
 import { stepIds } from '@/core/intake/steps'
-import { loadPressure, wornAgainst, type PressureLedger, type WornAgainst } from '../scene/leashPressure'
-import { restingNow } from '../scene/food'
+import { loadPressure, wornAgainst, type PressureLedger, type WornAgainst } from '../context/leashPressure'
+import { restingNow } from '../context/food'
 import { booksOf, type BooksView } from './books'
-import { keptForecast } from '../record/kept'
-import { dogSceneSteps, type DogScene } from '../scene/dogScene'
-import { atOnce } from '../scene/breaths'
-import { nextFor } from '../scene/next'
+import { cachedForecast } from '../record/cachedStanding'
+import { dogSceneSteps, type DogScene } from '../context/dogScene'
+import { atOnce } from '../base/runYielding'
+import { nextFor } from '../context/next'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface LogEntry extends Omit<LogRow, 'endedBy'> {
   readonly rungName: string
@@ -83,7 +86,7 @@ export interface ResidentView {
   readonly resting: { readonly name: string; readonly until: number } | undefined
   /** Earlier and later residencies of the same dog. */
   readonly others: readonly { readonly id: string; readonly arrivesOn: string; readonly leavesOn: string }[]
-  readonly photoAt: number | undefined
+  readonly photoAt: EpochMs | undefined
   /** What was put right in its books, and whom it could change runs with. */
   readonly books: BooksView
   /** Corrections by day; undefined when there was none. */
@@ -95,13 +98,13 @@ export interface ResidentView {
   /** Small things of today. */
   readonly small: readonly KeptSmall[]
   /** How its numbers to reach stand. */
-  readonly paces: readonly { readonly command: string; readonly name: string; readonly pace: Pace }[]
+  readonly paces: readonly { readonly command: string; readonly name: string; readonly pace: QuotaProgress }[]
 }
 
 export interface ForecastPart {
   /** Undefined while nothing is said yet. */
   readonly view: ForecastView | undefined
-  readonly madeAt: number | undefined
+  readonly madeAt: EpochMs | undefined
   /** Something it rests on has changed since. */
   readonly due: boolean
   /** What is to be said beside it when forecasts here turned out bad; empty else. */
@@ -114,14 +117,14 @@ function forecastPart(db: Db, { resident, today, curriculum, derived }: DogScene
   if (derived.summary.readyOn !== undefined) return undefined
   if (today > resident.leavesOn || today < resident.arrivesOn) return undefined
   if (readPromises(db, resident.residencyId).length === 0) return undefined
-  // What it can do is not known yet, as the wall says.
+  // What the dog can do is not known yet, as the wall says.
   if (isUntested(db, resident.residencyId, today)) return undefined
-  const told = keptForecast(db, resident.residencyId)
+  const stored = cachedForecast(db, resident.residencyId)
   return {
-    view: told && forecastView(told.told, curriculum, readHouse(db).dates),
-    madeAt: told?.madeAt,
-    bad: sayVerdict(readVerdict(db)),
-    due: told === undefined || told.day !== today || forecastIsDue(db, resident.residencyId),
+    view: stored && forecastView(stored.told, curriculum, readHouse(db).dates),
+    madeAt: stored?.madeAt,
+    bad: verdictText(readVerdict(db)),
+    due: stored === undefined || stored.day !== today || forecastIsDue(db, resident.residencyId),
   }
 }
 
@@ -157,12 +160,12 @@ function arrivingOf(db: Db, resident: Resident, today: string, workedDays: numbe
   return arriving.stepsOpen === 0 && started && arriving.reward && arriving.fed ? undefined : arriving
 }
 
-/** House: so many sets are shown at a time. */
+/** Design choice: so many sets are shown at a time. */
 const logLength = 40
 
 const notesLength = 12
 
-/** House: signs are shown for so many days. */
+/** Design choice: signs are shown for so many days. */
 const signDays = 14
 
 /**
@@ -170,8 +173,8 @@ const signDays = 14
  */
 export function* residentSteps(
   db: Db,
-  residencyId: string,
-  now: number,
+  residencyId: ResidencyId,
+  now: EpochMs,
   filter: LogFilter = {},
   page = 0,
 ): Generator<undefined, ResidentView | undefined> {
@@ -208,10 +211,7 @@ export function* residentSteps(
       name: curriculum.name,
       id: curriculum.id,
       version: curriculum.version,
-      newer:
-        latest.id === curriculum.id && latest.version === curriculum.version
-          ? undefined
-          : { name: latest.name, version: latest.version },
+      newer: askForTheSame(db, curriculum, latest) ? undefined : { name: latest.name, version: latest.version },
     },
     forecast: forecastPart(db, scene),
     arriving: arrivingOf(db, resident, today, derived.summary.pace.days),
@@ -235,7 +235,7 @@ export function* residentSteps(
   }
 }
 
-/** The same at one go. */
+/** Reads a dog’s page without yielding. */
 export const loadResident = atOnce(residentSteps)
 
 function entryOf(curriculum: Curriculum, latest: Curriculum, row: LogRow, names: DogScene['names']): LogEntry {

@@ -5,6 +5,8 @@ import { readPlan } from '@/store/food'
 import { readFeeds, readHouse } from '@/store/house'
 import { findResident, type Resident } from '@/store/residents'
 import { readChoices, readReserved, readTastes, type Taste } from '@/store/rewards'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 export interface RewardView {
   readonly resident: Resident
@@ -22,10 +24,12 @@ export interface RewardView {
   readonly ranked: readonly Ranked[]
   readonly reserved: string | undefined
   readonly findings: readonly string[]
+  /** It takes its regular meal at once: nothing better is needed. */
+  readonly worksForMeal: boolean
 }
 
 /** What a dog works for, as far as it was tried; undefined for no such residency. */
-export function loadReward(db: Db, residencyId: string, now: number): RewardView | undefined {
+export function loadReward(db: Db, residencyId: ResidencyId, now: EpochMs): RewardView | undefined {
   const resident = findResident(db, residencyId)
   if (!resident) return undefined
   const { timeZone } = readHouse(db)
@@ -70,6 +74,7 @@ export function loadReward(db: Db, residencyId: string, now: number): RewardView
       .sort((a, b) => Number(b.id === mealId) - Number(a.id === mealId))
       .map((f) => ({ name: f.name, tier: f.tier })),
     findings: findingsOf(meal, better, toys, ranked, own.length, resident),
+    worksForMeal: meal?.took === 'at once',
   }
 }
 
@@ -84,14 +89,17 @@ function findingsOf(
   if (!meal) return []
   const found: string[] = []
   const good = better.filter((t) => t.took === 'at once').map((t) => t.item)
-  if (meal.took === 'at once') found.push('It works for its own meal: train before dinner, and pay from the ration.')
+  if (meal.took === 'at once')
+    found.push('The dog works for the regular meal. Train before dinner, and reward from the ration.')
   else if (good.length > 0)
-    found.push(`Its own meal is not enough; it works for ${good.join(', ')}. That comes off the tenth for extras.`)
+    found.push(
+      `The regular meal is not enough. The dog works for ${good.join(', ')}. That counts toward the tenth for extras.`,
+    )
   else if (better.length > 0 && toys.length > 0)
-    found.push(`Food does not do it yet. Play for 1–2 minutes as pay: ${toys.join(', ')}.`)
+    found.push(`Food does not work yet. Play for 1–2 minutes as a reward: ${toys.join(', ')}.`)
   else if (better.length > 0)
-    found.push('Neither its meal nor better food: hold out toys, from the dullest to the best.')
-  if (choices > 0 && ranked[0]) found.push(`Of what it took, ${ranked[0].item} ranks first.`)
-  if (resident.traits.toys) found.push('Its ladder is made for a dog that works for toys.')
+    found.push('Neither the meal nor better food worked. Offer toys, from the dullest to the best.')
+  if (choices > 0 && ranked[0]) found.push(`Of what the dog took, ${ranked[0].item} ranks first.`)
+  if (resident.traits.toys) found.push('The curriculum is adapted to a dog that works for toys.')
   return found
 }

@@ -1,5 +1,5 @@
 import { chancesOn, occasionKey, type OccasionChances } from '@/core/demonstration/outlook'
-import { recordOf, type Said } from '@/core/demonstration/record'
+import { recordOf, type DemonstrationEvent } from '@/core/demonstration/record'
 import type { ScriptItem } from '@/core/demonstration/script'
 import { waysOf, type HouseWays } from '@/core/measures'
 import { dayIn } from '@/core/days'
@@ -11,12 +11,14 @@ import { readHouse, readSpaces } from '@/store/house'
 import { peopleOn } from '@/store/kennel'
 import { findResident, type Resident } from '@/store/residents'
 import { readEntry } from '@/store/intake'
-import { handlers } from '../scene/who'
-import { kennelForgetting } from '../scene/forgetting'
-import { pausedBecause } from '../scene/pause'
-import { evidenceOf, scriptFor, usualPlace } from '../scene/script'
-import { begunOf } from '../scene/shown'
-import { setsOf } from '../record/kept'
+import { handlers } from '../base/who'
+import { kennelForgetting } from '../context/forgetting'
+import { pausedBecause } from '../context/pause'
+import { evidenceOf, scriptFor, usualPlace } from '../context/script'
+import { begunOf } from '../context/shown'
+import { setsOf } from '../record/cachedStanding'
+import type { PlaceId, ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** All that a rehearsal or a demonstration needs on the device, so that nothing waits for the network. */
 export interface ShowingView {
@@ -26,11 +28,11 @@ export interface ShowingView {
   /** Who is signed in and records. */
   readonly me: string
   readonly what: Showing
-  readonly now: number
+  readonly now: EpochMs
   readonly items: readonly ScriptItem[]
-  /** How likely it comes off, by where it is shown and by whom. */
+  /** How likely it works, by where it is shown and by whom. */
   readonly chances: Readonly<Record<string, OccasionChances>>
-  readonly placeId: string
+  readonly placeId: PlaceId
   readonly places: readonly { readonly id: string; readonly name: string }[]
   readonly people: readonly { readonly id: string; readonly name: string }[]
   /** Who shows it: whoever is booked, else whoever looks. */
@@ -43,15 +45,15 @@ export interface ShowingView {
   /** It has gone home: what is recorded is kept, and marked as out of its residency. */
   readonly gone: boolean
   /** What the kennel has of the newest one that is not done; empty for none. */
-  readonly said: readonly Said[]
+  readonly events: readonly DemonstrationEvent[]
 }
 
 /** What a phone needs to run this dog’s rehearsal or demonstration; undefined for no such residency. */
 export function loadShowing(
   db: Db,
-  residencyId: string,
+  residencyId: ResidencyId,
   what: Showing,
-  now: number,
+  now: EpochMs,
   asked: { readonly me: string },
 ): ShowingView | undefined {
   const resident = findResident(db, residencyId)
@@ -67,7 +69,7 @@ export function loadShowing(
   const showers = people.filter((p) => may.has(p.id)).map((p) => ({ id: p.id, name: p.name }))
   const places = readSpaces(db).map((s) => ({ id: s.id, name: s.name }))
   const live = liveHandoff(db, residencyId)
-  const said = begunOf(db, residencyId).findLast((d) => d.what === what)?.said ?? []
+  const events = begunOf(db, residencyId).findLast((d) => d.what === what)?.events ?? []
   return {
     resident,
     timeZone: house.timeZone,
@@ -94,11 +96,11 @@ export function loadShowing(
     places,
     people: showers,
     leashHolder: what === 'demonstration' && live ? live.personId : asked.me,
-    from: live?.from,
+    from: live?.fromMs,
     twoPeople: readEntry(db, residencyId, 'health')?.entry.twoPeople ?? false,
     pause: pausedBecause(db, residencyId),
     gone: resident.leavesOn < today,
     // Pages are told which device is which, and none of their names.
-    said: recordOf(said)?.status === 'done' ? [] : said.map((x) => ({ ...x, device: markOf(x.device) })),
+    events: recordOf(events)?.status === 'done' ? [] : events.map((x) => ({ ...x, device: markOf(x.device) })),
   }
 }

@@ -1,19 +1,20 @@
-import { sayMinute } from '@/core/clock'
-import { addDays, dayIn, sayDay } from '@/core/days'
+import { minuteText } from '@/core/clock'
+import { addDays, dayIn, dayText } from '@/core/days'
 import type { Role } from '@/core/people/roles'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
 import { afterAll, readHours, readKennel, readLeaving, readPeople } from '@/store/kennel'
 import { readSigners } from '@/store/signingIn'
 import { readTurnedAway, turnedAwayDays } from '@/store/turnedAway'
-import { wallMinute } from '../scene/clock'
+import { wallMinute } from '../base/clock'
+import type { EpochMs } from '@/core/epochMs'
 
 const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
 /** Everyone who works here with their hours in words. */
 export function listStaff(
   db: Db,
-  now: number,
+  now: EpochMs,
 ): readonly {
   readonly id: string
   readonly name: string
@@ -32,7 +33,7 @@ export function listStaff(
   return readPeople(db).map((p) => {
     const byTime = new Map<string, string[]>()
     for (const h of hours.filter((x) => x.personId === p.id)) {
-      const time = `${sayMinute(h.from, clock)}–${sayMinute(h.to, clock)}`
+      const time = `${minuteText(h.fromMinute, clock)}–${minuteText(h.toMinute, clock)}`
       byTime.set(time, [...(byTime.get(time) ?? []), dayNames[h.weekday - 1] ?? ''])
     }
     return {
@@ -48,14 +49,14 @@ export function listStaff(
 }
 
 /** In words, the last first: who was turned away in these weeks, how often on which day, and from what. */
-export function sayTurnedAway(db: Db, now: number): readonly string[] {
+export function turnedAwayText(db: Db, now: EpochMs): readonly string[] {
   const { timeZone: zone, clock, dates } = readHouse(db)
   const people = new Map(readPeople(db).map((p) => [p.id, p.name]))
   return readTurnedAway(db, addDays(dayIn(zone, now), -turnedAwayDays)).map(
     ({ personId, day, why, times, lastAt, place }) =>
-      `${people.get(personId) ?? personId}, ${sayDay(day, dates)}: ` +
+      `${people.get(personId) ?? personId}, ${dayText(day, dates)}: ` +
       (why === 'passcode' ? 'a wrong passcode' : 'asked for more than the role allows') +
-      `${times === 1 ? '' : ` ${times} times, last`} at ${sayMinute(wallMinute(zone, lastAt), clock)}, ` +
+      `${times === 1 ? '' : ` ${times} times, last`} at ${minuteText(wallMinute(zone, lastAt), clock)}, ` +
       (why === 'passcode' ? `from ${place}` : place),
   )
 }

@@ -1,9 +1,9 @@
-import { sayMinute } from '@/core/clock'
-import { addDays, dayIn, daysBetween, sayDate, sayDay } from '@/core/days'
+import { minuteText } from '@/core/clock'
+import { addDays, dayIn, daysBetween, dateText, dayText } from '@/core/days'
 import type { House } from '@/core/house/house'
 import type { FewDealing } from '@/core/dealing'
 import { fewBlocks, type FewBlocks } from '@/core/forecast/capacity'
-import { sayVerdict } from '@/core/forecast/judged'
+import { verdictText } from '@/core/forecast/judged'
 import type { FirstNext } from '@/core/coach/next'
 import { buildWall } from '@/core/views/wall'
 import type { UpNextRow, WallUnsaid, WallView } from '@/core/views/wallView'
@@ -15,21 +15,23 @@ import { lastWorkedOn } from '@/store/facts/blocks'
 import { readKennel } from '@/store/kennel'
 import { findResident, residentsOn } from '@/store/residents'
 import { newestCurriculum } from '@/store/curricula'
-import { kennelForgetting } from '../scene/forgetting'
-import { ladderOfResident, readRules } from '../scene/regimes'
-import { standingOf, summarySteps } from '../record/refold'
-import { capacityOf } from '../scene/capacity'
-import { firstFor, houseForNext } from '../scene/next'
+import { kennelForgetting } from '../context/forgetting'
+import { ladderOfResident, readRules } from '../base/regimes'
+import { standingOf, summarySteps } from '../record/standing'
+import { capacityOf } from '../context/capacity'
+import { firstFor, houseForNext } from '../context/next'
 import { readVerdict } from '@/store/forecasts'
 import { readHouse, readSpaces } from '@/store/house'
-import { readyWith } from '../scene/shown'
-import { baselineFirst } from '../scene/firstThings'
-import { wallMinute } from '../scene/clock'
-import { wornAgainst } from '../scene/leashPressure'
-import { toldToLead } from '../scene/soundness'
-import { readToday } from '../scene/today'
-import { atOnce } from '../scene/breaths'
-import { keptForecastSteps } from '../record/kept'
+import { readyWith } from '../context/shown'
+import { baselineFirst } from '../context/firstThings'
+import { wallMinute } from '../base/clock'
+import { wornAgainst } from '../context/leashPressure'
+import { toldToLead } from '../context/soundness'
+import { readToday } from '../context/today'
+import { atOnce } from '../base/runYielding'
+import { cachedForecastSteps } from '../record/cachedStanding'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Whose wall it is: who holds a leash is told of what is theirs, a lead of what to see to. */
 export interface WallFor {
@@ -50,22 +52,22 @@ function wornLately(db: Db, today: string): WallPage['worn'] {
 }
 
 /** When a handoff is, short enough for a run’s name to stand above it: on its day the hour, before that the day. */
-function sayBooked(from: number, today: string, { timeZone, clock, dates }: House): string {
+function bookedText(from: number, today: string, { timeZone, clock, dates }: House): string {
   const day = dayIn(timeZone, from)
-  return day === today ? sayMinute(wallMinute(timeZone, from), clock) : sayDate(day, dates)
+  return day === today ? minuteText(wallMinute(timeZone, from), clock) : dateText(day, dates)
 }
 
-const sayCalled = (call: ReturnType<typeof lastCall>, { timeZone, dates }: House): string =>
-  call ? `called ${sayDay(dayIn(timeZone, call.at), dates)} by ${firstName(call.by)}` : ''
+const calledText = (call: ReturnType<typeof lastCall>, { timeZone, dates }: House): string =>
+  call ? `called ${dayText(dayIn(timeZone, call.at), dates)} by ${firstName(call.by)}` : ''
 
 /** The wall as it stands now, for who lets others in between. */
-export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor = {}): Generator<undefined, WallPage> {
+export function* wallSteps(db: Db, now: EpochMs, { me, isLead = false }: WallFor = {}): Generator<undefined, WallPage> {
   const today = dayIn(readKennel(db).timeZone, now)
   const here = yield* summarySteps(db, today, now, residentsOn(db, today))
-  const told = yield* keptForecastSteps(db, today)
+  const chances = yield* cachedForecastSteps(db, today)
   const house = readRules(db)
   const kennel = readHouse(db)
-  const booked = new Map(handoffsAfter(db, now).map((h) => [h.residencyId, sayBooked(h.from, today, kennel)]))
+  const booked = new Map(handoffsAfter(db, now).map((h) => [h.residencyId, bookedText(h.fromMs, today, kennel)]))
   const day = readToday(db, today, now)
   const dogs = here.map(([r, summary]) => {
     const not = day.not(r.residencyId)
@@ -74,14 +76,14 @@ export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor 
       curriculum: ladderOfResident(db, r, now, house),
       summary: { ...summary, readyOn: readyWith(db, r.residencyId, summary).readyOn },
       booked: booked.get(r.residencyId) ?? '',
-      called: sayCalled(lastCall(db, r.residencyId), kennel),
+      called: calledText(lastCall(db, r.residencyId), kennel),
       not,
       untested: not === baselineFirst.short,
       unknown: day.unknown(r.residencyId),
       met: summary.readyOn !== undefined,
       blocks: day.blocks(r.residencyId),
       waited: daysBetween(lastWorkedOn(db, r.residencyId) ?? r.arrivesOn, today),
-      told: told.get(r.residencyId)?.told,
+      told: chances.get(r.residencyId)?.told,
     }
   })
   const forgetting = kennelForgetting(db)
@@ -90,7 +92,7 @@ export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor 
   const claims = dogs.flatMap(({ residencyId, met, told: of, not }) =>
     met || !of || of.impossible || not === baselineFirst.short
       ? []
-      : [{ residencyId, byBlocks: of.byBlocks, from: 0, until: 1 }],
+      : [{ residencyId, byBlocks: of.byBlocks, fromDay: 0, untilDay: 1 }],
   )
   const dealt = fewBlocks(claims, capacityOf(db, today).onHand(0))
   const view = buildWall(newestCurriculum(db), dogs, today, now, {
@@ -111,34 +113,34 @@ export function* wallSteps(db: Db, now: number, { me, isLead = false }: WallFor 
     const derived = standingOf(db, residencyId, now)
     return firstFor(db, { resident: dog, curriculum: dog.curriculum, derived, ...shared }, now)
   })
-  const made = [...told.values()].map((t) => t.madeAt)
+  const made = [...chances.values()].map((t) => t.madeAt)
   return {
     ...named,
     fewBlocks: isLead && dealt ? { ...dealt, dealing: few } : undefined,
-    bad: sayVerdict(readVerdict(db)),
-    trouble: isLead ? toldToLead(db, now) : '',
+    bad: verdictText(readVerdict(db)),
+    warningToLead: isLead ? toldToLead(db, now) : '',
     worn: isLead ? wornLately(db, today) : [],
     toldMinute: made.length === 0 ? undefined : wallMinute(readKennel(db).timeZone, Math.min(...made)),
   }
 }
 
-/** The same at one go. */
+/** Reads the wall without yielding. */
 export const loadWall = atOnce(wallSteps)
 
 /**
  * The wall, and since when what it says of chances stands, minutes after midnight: the oldest of them. `bad`: what is
- * to be said beside chances that turned out too high, too low or too sure; empty else. `trouble`: what a lead has to
- * see to; empty else.
+ * to be said beside chances that turned out too high, too low or too sure; empty else. `warningToLead`: what a lead has
+ * to see to; empty else.
  */
 export type WallPage = WallView & {
   readonly toldMinute: number | undefined
   /** What today’s blocks come to where there are fewer than dogs, and how they are dealt; told to a lead. */
   readonly fewBlocks: (FewBlocks & { readonly dealing: FewDealing }) | undefined
   readonly bad: string
-  readonly trouble: string
+  readonly warningToLead: string
   /** Dogs that wore something of late that policy, consent or age spoke against; told to a lead. */
   readonly worn: readonly {
-    readonly residencyId: string
+    readonly residencyId: ResidencyId
     readonly name: string
     readonly collar: string
     readonly day: string
@@ -146,7 +148,7 @@ export type WallPage = WallView & {
   }[]
 }
 
-/** House: so many dogs are named, and nobody reads on. */
+/** Design choice: so many dogs are named, and nobody reads on. */
 const named = 8
 
 /**
@@ -155,10 +157,10 @@ const named = 8
  */
 function* namingTheSame(
   view: WallUnsaid,
-  nextOf: (residencyId: string) => FirstNext | undefined,
+  nextOf: (residencyId: ResidencyId) => FirstNext | undefined,
 ): Generator<undefined, WallView> {
   const upNext: UpNextRow[] = []
-  const waits: WallView['later'][number][] = []
+  const later: WallView['later'][number][] = []
   for (const row of view.upNext) {
     const next = upNext.length < named ? nextOf(row.residencyId) : undefined
     if (next) yield
@@ -171,7 +173,7 @@ function* namingTheSame(
         rungName: next.purpose === 'refresh' ? `${next.rungName}, refresher` : next.rungName,
       })
     else if (next)
-      waits.push({
+      later.push({
         residencyId: row.residencyId,
         name: row.name,
         runNumber: row.runNumber,
@@ -181,5 +183,5 @@ function* namingTheSame(
     // Nobody reads on.
     else upNext.push({ ...row, why: '' })
   }
-  return { ...view, upNext, later: [...view.later, ...waits] }
+  return { ...view, upNext, later: [...view.later, ...later] }
 }

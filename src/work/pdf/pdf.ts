@@ -1,4 +1,4 @@
-import { sayDay } from '@/core/days'
+import { dayText } from '@/core/days'
 import { plainWays } from '@/core/measures'
 import { begin, end, quiet, setFace, write, type Doc, type PaperWays } from './type'
 import type { DoorCard, FeedingList, WordsView } from '../page/printed'
@@ -23,7 +23,7 @@ export async function cardPdf(card: DoorCard, { paper, dates }: PaperWays = plai
   })
   y = write(
     doc,
-    `${card.owner}’s, until ${sayDay(card.until, dates)}`,
+    `${card.owner}’s, until ${dayText(card.until, dates)}`,
     'text',
     9,
     { x: left + 64, y, width: width - 64 - photoWidth - 6 },
@@ -149,8 +149,8 @@ function table(doc: Doc, top: number, columns: readonly Column[], rows: readonly
 
 /** The feeding list, on a whole sheet. */
 export async function feedingPdf(list: FeedingList, { paper, dates }: PaperWays = plainWays): Promise<Buffer> {
-  const { doc, done } = begin('whole', `Feeding list ${sayDay(list.today, dates)}`, paper)
-  let y = write(doc, `Feeding list, ${sayDay(list.today, dates)}`, 'head', 20, { x: 36, y: 36, width: 520 })
+  const { doc, done } = begin('whole', `Feeding list ${dayText(list.today, dates)}`, paper)
+  let y = write(doc, `Feeding list, ${dayText(list.today, dates)}`, 'head', 20, { x: 36, y: 36, width: 520 })
   y = write(doc, `${list.kennel}. ${list.meals}. ${list.caution}`, 'text', 10, { x: 36, y: y + 2, width: 520 }, quiet)
   table(
     doc,
@@ -158,7 +158,7 @@ export async function feedingPdf(list: FeedingList, { paper, dates }: PaperWays 
     [
       { title: 'Run', width: 34 },
       { title: 'Dog', width: 84 },
-      { title: 'Feed', width: 92 },
+      { title: 'Food', width: 92 },
       { title: 'Day', width: 48 },
       { title: 'Training', width: 54 },
       { title: 'Owed', width: 48 },
@@ -172,12 +172,12 @@ export async function feedingPdf(list: FeedingList, { paper, dates }: PaperWays 
 
 /** The cue dictionary, on whole sheets. */
 export async function wordsPdf(view: WordsView, { paper, dates }: PaperWays = plainWays): Promise<Buffer> {
-  const { doc, done } = begin('whole', `Cue words ${sayDay(view.today, dates)}`, paper)
-  let y = write(doc, `Cue words, ${sayDay(view.today, dates)}`, 'head', 20, { x: 36, y: 36, width: 520 })
+  const { doc, done } = begin('whole', `Cue words ${dayText(view.today, dates)}`, paper)
+  let y = write(doc, `Cue words, ${dayText(view.today, dates)}`, 'head', 20, { x: 36, y: 36, width: 520 })
   y = write(
     doc,
-    `${view.kennel}. The house’s words: ${view.house.map((c) => `${c.command} “${c.word}”`).join(', ')}. ` +
-      `Below, what each dog has of its own.`,
+    `${view.kennel}. The kennel’s words: ${view.house.map((c) => `${c.command} “${c.word}”`).join(', ')}. ` +
+      `Below is what differs for each dog.`,
     'text',
     10,
     { x: 36, y: y + 2, width: 520 },
@@ -203,7 +203,7 @@ export async function wordsPdf(view: WordsView, { paper, dates }: PaperWays = pl
       d.cues
         .filter((c) => c.own)
         .map((c) => `${c.command}: ${c.word}${c.signal === '' ? '' : ` (${c.signal})`}`)
-        .join('; ') || 'the house’s',
+        .join('; ') || 'the kennel’s',
     ]),
   )
   end(doc)

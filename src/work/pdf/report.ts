@@ -1,4 +1,4 @@
-import { sayDay } from '@/core/days'
+import { dayText } from '@/core/days'
 import { plainWays } from '@/core/measures'
 import { reportParts } from '@/core/views/weekReport'
 import type { ReportPage } from '../page/report'
@@ -12,7 +12,7 @@ export async function reportPdf(page: ReportPage, { paper, dates }: PaperWays = 
   const { doc, done } = begin('whole', `${resident.name}, week ${week.number}`, paper)
   const { left, right, bottom } = doc.page.margins
   const width = doc.page.width - left - right
-  const days = `${sayDay(week.from, dates)} to ${sayDay(week.to, dates)}`
+  const days = `${dayText(week.from, dates)} to ${dayText(week.to, dates)}`
   let y = write(doc, `${resident.name}, week ${week.number}`, 'head', 24, { x: left, y: 40, width })
   y = write(doc, days, 'text', 11, { x: left, y, width }, quiet) + 10
   for (const part of reportParts) {

@@ -9,7 +9,7 @@ const padded = (bytes: number): number => Math.ceil(bytes / 4) * 4
 
 /**
  * The font that a WOFF file packs, as an SFNT (TrueType or OpenType) file: what is drawn from the packed one unpacks
- * its outlines anew for every letter. WOFF File Format 1.0 (W3C Recommendation, 2012), sections 3 to 5; the head of an
+ * its outlines again for every letter. WOFF File Format 1.0 (W3C Recommendation, 2012), sections 3 to 5; the head of an
  * SFNT is that of the OpenType specification, "Organization of an OpenType Font". Throws where it is no WOFF file.
  */
 export function sfntOf(woff: Buffer): Buffer {

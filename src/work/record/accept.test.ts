@@ -1,4 +1,4 @@
-import { regimesFor } from '../scene/regimes'
+import { regimesFor } from '../base/regimes'
 import { later } from '../tests/kennel'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
@@ -7,12 +7,15 @@ import type { WireFact } from '@/core/facts/wire'
 import type { Db } from '@/store/database'
 import { readSets } from '@/store/facts/read'
 import { readPeople } from '@/store/kennel'
-import { addPerson } from '../do/begin'
-import { correctSet } from '../do/correct'
+import { addPerson } from '../actions/begin'
+import { correctSet } from '../actions/correct'
 import { loadResident } from '../page/resident'
 import { recordFacts } from './accept'
-import { derive, rebuildStandings, refoldApart, standingOf } from './refold'
+import { refoldApart } from './refold'
+import { derive, standingOf } from './standing'
+import { rebuildStandings } from '../upkeep/renewStandings'
 import { copyEntities, dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
+import type { PlaceId, ResidencyId } from '@/core/ids'
 
 const n = (db: Db, sql: string): number => z.object({ n: z.number() }).parse(db.prepare(sql).get()).n
 const standing = (db: Db, id: string) => JSON.stringify(standingOf(db, id, later))
@@ -257,7 +260,7 @@ describe('policy marks a fact and never loses it', () => {
     ).toEqual(['stored', 'stored', 'stored', 'stored'])
     expect(readSets(db, residencyId)).toMatchObject([{ placeId: 'yard', placeKind: 'yard', reps: [{}] }])
     expect(loadResident(db, residencyId, tablet.at)?.pressure?.rows).toMatchObject([
-      { against: 'This house works without corrections.' },
+      { against: 'This kennel works without corrections.' },
     ])
     // The log calls it as it was called, and what is chosen from does not have it any more.
     const name = String(db.prepare("SELECT name FROM place WHERE id = 'yard'").pluck().get())
@@ -277,7 +280,7 @@ describe('policy marks a fact and never loses it', () => {
     ).run(tablet.at + 1, ada)
     const later = tablet.correction(residencyId, tablet.set(residencyId, ada).blockId, ada)
     recordFacts(db, tablet.batch([later]), tablet.at)
-    expect(against()).toEqual(['This house works without corrections.', 'The house has listed no device.'])
+    expect(against()).toEqual(['This kennel works without corrections.', 'The kennel has listed no device.'])
   })
 
   it('a stored fact sent again is known, whatever has changed about it since', () => {
@@ -295,7 +298,7 @@ describe('policy marks a fact and never loses it', () => {
 })
 
 describe('times that cannot be', () => {
-  const sit = (tablet: Tablet, residencyId: string, ada: string): WireFact[] => {
+  const sit = (tablet: Tablet, residencyId: ResidencyId, ada: string): WireFact[] => {
     const set = tablet.set(residencyId, ada)
     return [set, ...Array.from({ length: 10 }, () => tablet.rep(set.id))]
   }
@@ -375,7 +378,7 @@ describe('taking back asks the role', () => {
       other.at = tablet.at
       const back = (by: string, from = other) =>
         recordFacts(db, from.batch([from.voided(set.id, by)]), from.at, who(hand)).results[0]
-      const refused = { status: 'refused', reason: expect.stringContaining('only a trainer') }
+      const refused = { status: 'refused', code: 'role' }
       // On the same tablet it is no other.
       for (const from of [other, tablet]) {
         expect(back(hand, from)).toMatchObject(refused)
@@ -413,7 +416,7 @@ describe('a set corrected while it is open', () => {
             .prepare('SELECT id FROM training_set s WHERE NOT EXISTS (SELECT 1 FROM voided v WHERE v.target_id = s.id)')
             .get(),
         ).id
-    const correct = (placeId: string, count: number) =>
+    const correct = (placeId: PlaceId, count: number) =>
       correctSet(
         db,
         {
@@ -461,6 +464,18 @@ describe('what cannot be taken is refused by itself, field by field', () => {
     expect(results[0]).toMatchObject({ status: 'refused', reason: expect.stringMatching(reason) })
     expect(results[1]?.status).toBe('stored')
     expect(n(db, 'SELECT count(*) AS n FROM training_set')).toBe(1)
+  })
+
+  it('a fact with the id of one of another kind; the same fact again is known', () => {
+    const { db, ada, residencyId, tablet } = scene()
+    const set = tablet.set(residencyId, ada)
+    const rep = { ...tablet.rep(set.id), id: set.id }
+    expect(recordFacts(db, tablet.batch([set, rep]), tablet.at).results).toMatchObject([
+      { status: 'stored' },
+      { status: 'refused', code: 'another-kind' },
+    ])
+    expect(recordFacts(db, tablet.batch([set]), tablet.at).results[0]?.status).toBe('known')
+    expect(n(db, 'SELECT count(*) AS n FROM rep')).toBe(0)
   })
 
   it('a fault of 200 letters, an outcome that is none, a rep of minus one second', () => {

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { addDays, dayIn, startOfDay } from '@/core/days'
 import type { Named } from '@/core/facts/kind'
 import { kindNamed, wireFact, type FactKindName, type FactOf, type WireFact } from '@/core/facts/wire'
+import { reject, type Rejection, type RejectionCode } from '@/core/rejection'
 import type { Receipt } from '@/core/facts/receipt'
 import { foldVersion } from '@/core/promise/summary'
 import { liesWithin, settle, type Settled } from '@/core/when'
@@ -13,8 +14,9 @@ import { recorderOf, residencyOfSet, residencyOfTarget } from '@/store/facts/rea
 import { allFeeds } from '@/store/house'
 import { allPlaces, readKennel, readPeople, type Person } from '@/store/kennel'
 import { findResident } from '@/store/residents'
-import { recordedUnder } from '../scene/regimes'
+import { recordedUnder } from '../base/regimes'
 import { advance, refold } from './refold'
+import type { EpochMs } from '@/core/epochMs'
 
 type Result = Receipt['results'][number]
 
@@ -32,7 +34,7 @@ export interface Batch {
  * carry who made them, which may be somebody else on the same tablet. `proof`: what the device was given at its first
  * sign-in, and is bound to from then on.
  */
-export function recordFacts(db: Db, batch: Batch, now: number, sender?: Person, proof?: string): Receipt {
+export function recordFacts(db: Db, batch: Batch, now: EpochMs, sender?: Person, proof?: string): Receipt {
   return db
     .transaction((): Receipt => {
       // Nobody records in another device's name, nor uses its numbers up.
@@ -70,17 +72,17 @@ interface Context {
   readonly device: string
   readonly clock: DeviceClock
   /** How far the device has come, moved on by every fact. */
-  readonly last: { seq: number | undefined; at: number | undefined }
+  readonly last: { seq: number | undefined; at: EpochMs | undefined }
   /** The lowest number among those that came now. */
   least: number | undefined
-  readonly now: number
+  readonly now: EpochMs
   readonly timeZone: string
   readonly people: ReadonlyMap<string, Person>
   readonly places: ReadonlySet<string>
   readonly sender: Person | undefined
 }
 
-function readContext(db: Db, batch: Batch, now: number, sender: Person | undefined): Context {
+function readContext(db: Db, batch: Batch, now: EpochMs, sender: Person | undefined): Context {
   const clock = deviceOffset(db, batch.device, batch.deviceNow, now)
   return {
     device: batch.device,
@@ -123,21 +125,23 @@ function recordOne(db: Db, context: Context, raw: unknown, touched: Touched): Re
     return {
       id,
       status: 'refused',
+      code: 'invalid',
       reason: parsed.error.issues.map((i) => `${i.path.join('.') || 'fact'}: ${i.message}`).join('; '),
     }
   const fact = parsed.data
   context.least = Math.min(context.least ?? fact.seq, fact.seq)
-  const refuse = (reason: string): Result => ({ id: fact.id, status: 'refused', reason })
-  const refuseNumber = (reason: string): Result => {
+  const refuseNumber = ({ code, reason }: Rejection): Result => {
     keepRefused(db, context.device, fact.seq, reason, context.now)
-    return refuse(reason)
+    return { id: fact.id, status: 'refused', code, reason }
   }
   // A fact that is here already is known, whatever has changed about it since.
   const known = kindOf(db, fact.id)
   if (known !== undefined)
-    return known === fact.kind ? { id: fact.id, status: 'known' } : refuseNumber('id: a fact of another kind has it')
+    return known === fact.kind
+      ? { id: fact.id, status: 'known' }
+      : refuseNumber(reject('another-kind', 'id: a fact of another kind has it'))
   if (fact.kind === 'voided' && waitsForItsMaker(context, fact))
-    return { id: fact.id, status: 'waits', reason: 'whoever took this back has to be signed in' }
+    return { id: fact.id, status: 'waits', code: 'signed-out', reason: 'whoever undid this has to be signed in' }
   // A number that another fact has loses nobody's fact: this one gets a number that no device draws.
   const numbered = numberTaken(db, context.device, fact.seq) ? { ...fact, seq: spareNumber(db, context.device) } : fact
   const { at, sure } = momentOf(context, fact)
@@ -150,14 +154,14 @@ function recordOne(db: Db, context: Context, raw: unknown, touched: Touched): Re
     unsure: !sure || !isHereAt(db, context, fact, at),
   }
   const taken = namesNobody(db, context, fact) ?? takeKind(db, context, fact, stamp)
-  if (typeof taken === 'string') return refuseNumber(taken)
-  append(db, numbered, stamp, taken)
+  if (!taken.ok) return refuseNumber(taken)
+  append(db, numbered, stamp, taken.adds)
   touch(db, touched, fact)
   return { id: fact.id, status: 'stored' }
 }
 
 /** Whether the dog that a fact names was here at its moment; what names none lies where its set lies. */
-function isHereAt(db: Db, { timeZone }: Context, fact: WireFact, at: number): boolean {
+function isHereAt(db: Db, { timeZone }: Context, fact: WireFact, at: EpochMs): boolean {
   const resident = 'residencyId' in fact ? findResident(db, fact.residencyId) : undefined
   return (
     !resident ||
@@ -165,30 +169,34 @@ function isHereAt(db: Db, { timeZone }: Context, fact: WireFact, at: number): bo
   )
 }
 
-const missing: Readonly<Record<Named, string>> = {
-  resident: 'no such resident',
-  person: 'nobody here by that id',
-  place: 'no such place',
-  feed: 'no such feed',
+const missing: Readonly<Record<Named, readonly [RejectionCode, string]>> = {
+  resident: ['dog-not-found', 'dog not found'],
+  person: ['not-staff', 'nobody here by that id'],
+  place: ['location-not-found', 'location not found'],
+  feed: ['food-not-found', 'food not found'],
 }
 
 /** Why this fact cannot be taken for what it names; undefined when all of that is here. */
-function namesNobody(db: Db, context: Context, fact: WireFact): string | undefined {
+function namesNobody(db: Db, context: Context, fact: WireFact): Rejection | undefined {
   const here: Readonly<Record<Named, (id: string) => boolean>> = {
     resident: (id) => findResident(db, id) !== undefined,
     person: (id) => context.people.has(id),
     place: (id) => context.places.has(id),
     feed: (id) => allFeeds(db).has(id),
   }
-  const said: Readonly<Record<string, unknown>> = fact
+  const fields: Readonly<Record<string, unknown>> = fact
   for (const [field, named] of Object.entries(kindNamed(fact.kind).names)) {
-    const id = said[field]
-    if (named !== undefined && typeof id === 'string' && !here[named](id)) return `${field}: ${missing[named]}`
+    const id = fields[field]
+    if (named !== undefined && typeof id === 'string' && !here[named](id)) {
+      const [code, reason] = missing[named]
+      return reject(code, `${field}: ${reason}`)
+    }
   }
   return undefined
 }
 
-type Taken = Readonly<Record<string, unknown>> | string
+type Taken = { readonly ok: true; readonly adds: Readonly<Record<string, unknown>> } | Rejection
+const addsNothing: Taken = { ok: true, adds: {} }
 type TakeKind<K extends FactKindName> = (db: Db, context: Context, fact: FactOf<K>, stamp: Stamp) => Taken
 
 /** What the kennel adds to a kind of fact, or why it will not take this one. Kinds that ask nothing have no line. */
@@ -196,29 +204,34 @@ const takers: { readonly [K in FactKindName]?: TakeKind<K> } = {
   'set-opened': (db, _, fact, stamp) => {
     const resident = findResident(db, fact.residencyId)
     const under = resident && recordedUnder(db, resident, fact.rungId, stamp.at)
-    if (!under) return 'rungId: the curriculum has no such rung'
+    if (!under) return reject('rung-not-found', 'rungId: not in the dog’s curriculum')
     return {
-      command: under.command,
-      curriculum_id: under.curriculum.id,
-      curriculum_version: under.curriculum.version,
-      rule_version: foldVersion,
-      unsure: stamp.unsure === true,
+      ok: true,
+      adds: {
+        command: under.command,
+        curriculum_id: under.curriculum.id,
+        curriculum_version: under.curriculum.version,
+        rule_version: foldVersion,
+        unsure: stamp.unsure === true,
+      },
     }
   },
   voided: (db, context, fact) =>
-    mayNotTakeBack(db, context, fact) ? 'targetId: only a trainer takes back what somebody else recorded' : {},
+    mayNotTakeBack(db, context, fact)
+      ? reject('role', 'targetId: only a trainer undoes what somebody else recorded')
+      : addsNothing,
 }
 
 function takeKind(db: Db, context: Context, fact: WireFact, stamp: Stamp): Taken {
   const taker = takers[fact.kind] as TakeKind<FactKindName> | undefined
-  return taker?.(db, context, fact, stamp) ?? {}
+  return taker?.(db, context, fact, stamp) ?? addsNothing
 }
 
 /** Notes whose standing this fact may move. A rep whose set is not here yet moves nothing until that comes. */
 function touch(db: Db, touched: Touched, fact: WireFact): void {
   const { set, anything } = kindNamed(fact.kind).moves ?? {}
-  const said: Readonly<Record<string, unknown>> = fact
-  const target = said[set ?? anything ?? '']
+  const fields: Readonly<Record<string, unknown>> = fact
+  const target = fields[set ?? anything ?? '']
   if (typeof target !== 'string') return
   const residencyId = set === undefined ? residencyOfTarget(db, target) : residencyOfSet(db, target)
   if (residencyId === undefined) return

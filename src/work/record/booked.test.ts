@@ -1,9 +1,9 @@
 import { expect, it } from 'vitest'
 import { methodRows } from '@/core/method/rows'
-import { switchMethod } from '../do/method'
-import { cancelBooking, takeCancelingBack } from '../do/notComing'
-import { changeStay } from '../do/stay'
-import { lookThrough } from '../scene/soundness'
+import { switchMethod } from '../actions/method'
+import { cancelBooking, takeCancelingBack } from '../actions/notComing'
+import { changeStay } from '../actions/stay'
+import { lookThrough } from '../context/soundness'
 import { dog, monday, msPerDay, newKennel, Tablet, trainer } from '../tests/kennel'
 import { recordFacts } from './accept'
 

@@ -9,11 +9,12 @@ import { wireBatch } from '@/core/facts/wire'
 import { openDatabase, type Db } from '@/store/database'
 import { missingOf } from '@/store/facts/missing'
 import { readPeople } from '@/store/kennel'
-import { addPerson } from '../do/begin'
-import { lookThrough, oddSaid } from '../scene/soundness'
+import { addPerson } from '../actions/begin'
+import { lookThrough, oddSaid } from '../context/soundness'
 import { dog, monday, msPerDay, newFile, newKennel, Tablet, trainer } from '../tests/kennel'
 import { readLog } from '@/store/facts/log'
 import { recordFacts } from './accept'
+import type { EpochMs } from '@/core/epochMs'
 
 const number = z.object({ n: z.number() })
 const n = (db: Db, sql: string): number => number.parse(db.prepare(sql).get()).n
@@ -104,7 +105,7 @@ describe('what a device sent and the kennel has no more', () => {
     tablet.rep(set.id)
     const block = { ...tablet.block(residencyId, ada), deviceAt: monday - 9 * msPerDay }
     recordFacts(db, tablet.batch([set, tablet.rep(set.id), tablet.rep(v4()), tablet.rep(v4()), block]), tablet.at)
-    const said = (at: number) => oddSaid(lookThrough(db, at), { timeZone: 'UTC', dates: 'day-first' })
+    const said = (at: EpochMs) => oddSaid(lookThrough(db, at), { timeZone: 'UTC', dates: 'day-first' })
     // On the day itself it may be on its way; what lies outside a stay is said at once.
     expect(said(tablet.at + 1000)).toHaveLength(1)
     expect(said(tablet.at + 2 * msPerDay)).toEqual([

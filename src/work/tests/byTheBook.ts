@@ -1,9 +1,9 @@
 import { suggestAll } from '@/core/coach/suggest'
 import { findRung } from '@/core/curriculum/lookup'
-import { tooEarlyBecause } from '@/core/dog/early'
+import { belowAgeBecause } from '@/core/dog/ageLimits'
 import type { Verdict } from '@/core/progress/voice'
 import type { DogState } from '@/core/progress/state'
-import { summarise } from '@/core/promise/summary'
+import { summarize } from '@/core/promise/summary'
 import { byTheBook, type Setup } from '@/core/tests/loop/book'
 import type { SimulatedDog } from '@/core/tests/loop/live'
 import { kits } from '@/core/curriculum/types'
@@ -71,9 +71,9 @@ export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: Si
     )
     const inHand = () => session.known.now()
     while (!takesNoMore(inHand()) && (inHand().active?.reps.length ?? 0) < most) {
-      const said = dog.answer(
+      const answer = dog.answer(
         at.rung,
-        at.runKey,
+        at.ladderKey,
         at.index,
         { ...setup, kit, command: at.command.id, why: 'climb', relaxed: false, kept: undefined, for: at.command.id },
         day,
@@ -81,14 +81,16 @@ export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: Si
       tablet.at += betweenReps + (at.rung.criterion.seconds ?? 3) * 1000
       const { rungNow } = session.drawn(inHand())
       const inside = payInHold(view, inHand(), rungNow).filter(
-        (at) => at < (said.brokeSeconds ?? Number.POSITIVE_INFINITY),
+        (at) => at < (answer.brokeSeconds ?? Number.POSITIVE_INFINITY),
       )
-      session.tap(said.outcome, {
+      session.tap(answer.outcome, {
         // As the phone counts a hold that is paid inside.
         ...(inside.length > 0
-          ? { pieces: inside.length + (said.outcome === 'miss' ? 0 : session.planned(inHand())) }
+          ? { pieces: inside.length + (answer.outcome === 'miss' ? 0 : session.planned(inHand())) }
           : {}),
-        ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds, heldSeconds: said.brokeSeconds }),
+        ...(answer.brokeSeconds === undefined
+          ? {}
+          : { brokeSeconds: answer.brokeSeconds, heldSeconds: answer.brokeSeconds }),
       })
     }
     const placeKind = inHand().active?.context.placeKind
@@ -99,7 +101,7 @@ export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: Si
     const early =
       to &&
       placeKind &&
-      tooEarlyBecause(to.rung, { young: view.young, arrivesOn: view.resident.arrivesOn }, view.today, placeKind)
+      belowAgeBecause(to.rung, { young: view.young, arrivesOn: view.resident.arrivesOn }, view.today, placeKind)
     if (to && early !== undefined) wrong.push(`${view.resident.name} moves on to ${to.rung.id}: ${early}`)
     return verdict
   }
@@ -110,7 +112,7 @@ export function followBlock(view: BlockView, tablet: Tablet, by: string, dog: Si
     sure: view.plan.sure,
     suggestions: () => suggestAll(curriculum, state(), view.promises, coachedDog(view), aroundHere(view)),
     runsOf: (command) =>
-      summarise(curriculum, state(), view.promises, { days: 1, reps: 0 }).commands.find((s) => s.command === command)
+      summarize(curriculum, state(), view.promises, { days: 1, reps: 0 }).commands.find((s) => s.command === command)
         ?.runs ?? [],
     refuses: (onto, setup) =>
       refusedHere(view, state(), onto, { placeId: setup.placeId ?? firstPlace, level: setup.level, kit: setup.kit }),

@@ -22,12 +22,14 @@ import { loadCommand } from '../page/command'
 import { loadResident } from '../page/resident'
 import { loadReport } from '../page/report'
 import { loadReward } from '../page/reward'
-import { loadDoor } from '../page/door'
+import { loadDoor } from '../page/signIn'
 import { loadComing } from '../page/coming'
 import { loadWall } from '../page/wall'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** The view of every page of the house, as somebody here sees it at this moment, by name. */
-export const everyPage = (db: Db, me: string, now: number): Readonly<Record<string, unknown>> => ({
+export const everyPage = (db: Db, me: string, now: EpochMs): Readonly<Record<string, unknown>> => ({
   frame: loadFrame(db, now),
   door: loadDoor(db, now),
   wall: loadWall(db, now),
@@ -50,9 +52,9 @@ export const everyPage = (db: Db, me: string, now: number): Readonly<Record<stri
 /** The view of every page of one dog, by name. */
 export const everyPageOf = (
   db: Db,
-  residencyId: string,
+  residencyId: ResidencyId,
   me: string,
-  now: number,
+  now: EpochMs,
 ): Readonly<Record<string, unknown>> => ({
   resident: loadResident(db, residencyId, now),
   misses: loadResident(db, residencyId, now, { command: 'sit', placeId: 'room', leashHolder: me, only: 'misses' }, 1),

@@ -13,6 +13,8 @@ import { reportPdf } from '../pdf/report'
 import { scriptPdf } from '../pdf/script'
 import { saidInCalendar } from './calendar'
 import { pagesOf } from './pdf'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 const read = async (pdf: Buffer): Promise<string> => (await pagesOf(pdf)).join(' ')
 
@@ -23,7 +25,7 @@ const wordsOfHtml = (html: string): string => html.replace(/<(script|style)[^]*?
 const wordsOfCalendar = (text: string): string => saidInCalendar(text, 'SUMMARY', 'DESCRIPTION', 'LOCATION').join(' ')
 
 /** The text of every paper and file of the house, by name. */
-export async function everyPaper(db: Db, now: number): Promise<Readonly<Record<string, string>>> {
+export async function everyPaper(db: Db, now: EpochMs): Promise<Readonly<Record<string, string>>> {
   const house = readHouse(db)
   return {
     feeding: await read(await feedingPdf(feedingList(db, now), house)),
@@ -34,8 +36,8 @@ export async function everyPaper(db: Db, now: number): Promise<Readonly<Record<s
 /** The text of every paper and file of one dog, by name; those that it has. */
 export async function everyPaperOf(
   db: Db,
-  residencyId: string,
-  now: number,
+  residencyId: ResidencyId,
+  now: EpochMs,
 ): Promise<Readonly<Record<string, string>>> {
   const house = readHouse(db)
   const card = doorCard(db, residencyId, now)

@@ -1,6 +1,6 @@
 import { expect } from 'vitest'
 import { writeFeeds } from '@/store/house'
-import { decidePlan, weigh } from '../do/food'
+import { decidePlan, weigh } from '../actions/food'
 import { dog, monday, newKennel, trainer } from './kennel'
 
 /** What the house feeds. */
@@ -17,7 +17,7 @@ export const fedKennel = () => {
     name: 'Łania',
     caution: 'Mind the step',
     biteHistory: true,
-    cueWords: { recall: 'Hierher' },
+    cue: { recall: 'Hierher' },
     releaseWord: 'Frei',
   })
   const other = dog(db, { name: 'Rook', run: '2' })

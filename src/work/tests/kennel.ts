@@ -8,7 +8,9 @@ import { nothingSaid, nothingSeen, nothingSmallSaid } from '@/core/facts/words'
 import { insertStart } from '@/store/baseline'
 import { openDatabase, type Db } from '@/store/database'
 import { refold } from '../record/refold'
-import { addDog, addPerson } from '../do/begin'
+import { addDog, addPerson } from '../actions/begin'
+import type { BlockId, PersonId, ResidencyId, RungId, SetId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Monday 2 March 2026, noon UTC. */
 export const monday = Date.UTC(2026, 2, 2, 12)
@@ -49,7 +51,7 @@ export const dogFields = {
   side: 'left',
   caution: '',
   biteHistory: false,
-  cueWords: {},
+  cue: {},
   promised: [{ rung: 'sit.rear', places: '1', people: '1' }],
 }
 
@@ -64,7 +66,7 @@ export const dog = (db: Db, more: Record<string, unknown> = {}): string => {
 }
 
 /** The rung at which a baseline found that a command begins. */
-export function startBaseline(db: Db, residencyId: string, command: string, rungId: string, at: number): void {
+export function startBaseline(db: Db, residencyId: ResidencyId, command: string, rungId: RungId, at: EpochMs): void {
   insertStart(db, {
     id: v7({ msecs: at }),
     residencyId,
@@ -89,7 +91,7 @@ export class Tablet {
     return { id: v7({ msecs: this.at }), seq: this.seq++, deviceAt: this.at }
   }
 
-  set(residencyId: string, leashHolder: string, more: Partial<FactOf<'set-opened'>> = {}): FactOf<'set-opened'> {
+  set(residencyId: ResidencyId, leashHolder: string, more: Partial<FactOf<'set-opened'>> = {}): FactOf<'set-opened'> {
     return {
       kind: 'set-opened',
       ...this.stamp(),
@@ -112,7 +114,7 @@ export class Tablet {
     }
   }
 
-  rep(setId: string, outcome: FactOf<'rep'>['outcome'] = 'clean', more: Partial<FactOf<'rep'>> = {}): FactOf<'rep'> {
+  rep(setId: SetId, outcome: FactOf<'rep'>['outcome'] = 'clean', more: Partial<FactOf<'rep'>> = {}): FactOf<'rep'> {
     return {
       kind: 'rep',
       ...this.stamp(),
@@ -124,11 +126,11 @@ export class Tablet {
     }
   }
 
-  voided(targetId: string, recordedBy: string): WireFact {
+  voided(targetId: string, recordedBy: PersonId): WireFact {
     return { kind: 'voided', ...this.stamp(), targetId, reason: 'undone', recordedBy }
   }
 
-  block(residencyId: string, recordedBy: string): Extract<WireFact, { kind: 'block-opened' }> {
+  block(residencyId: ResidencyId, recordedBy: PersonId): Extract<WireFact, { kind: 'block-opened' }> {
     return {
       kind: 'block-opened',
       ...this.stamp(),
@@ -140,9 +142,9 @@ export class Tablet {
   }
 
   blockEnd(
-    residencyId: string,
-    blockId: string,
-    recordedBy: string,
+    residencyId: ResidencyId,
+    blockId: BlockId,
+    recordedBy: PersonId,
     more: Partial<FactOf<'block-closed'>> = {},
   ): FactOf<'block-closed'> {
     return {
@@ -160,9 +162,9 @@ export class Tablet {
   }
 
   signs(
-    residencyId: string,
-    blockId: string,
-    recordedBy: string,
+    residencyId: ResidencyId,
+    blockId: BlockId,
+    recordedBy: PersonId,
     more: Partial<FactOf<'over-threshold'>> = {},
   ): FactOf<'over-threshold'> {
     return {
@@ -180,9 +182,9 @@ export class Tablet {
   }
 
   correction(
-    residencyId: string,
-    blockId: string,
-    recordedBy: string,
+    residencyId: ResidencyId,
+    blockId: BlockId,
+    recordedBy: PersonId,
     more: Partial<FactOf<'correction'>> = {},
   ): FactOf<'correction'> {
     return {
@@ -200,7 +202,11 @@ export class Tablet {
     }
   }
 
-  small(residencyId: string, recordedBy: string, more: Partial<FactOf<'small-thing'>> = {}): FactOf<'small-thing'> {
+  small(
+    residencyId: ResidencyId,
+    recordedBy: PersonId,
+    more: Partial<FactOf<'small-thing'>> = {},
+  ): FactOf<'small-thing'> {
     return {
       kind: 'small-thing',
       ...this.stamp(),
@@ -219,7 +225,7 @@ export class Tablet {
   }
 }
 
-/** The same people and dogs under the same ids in another kennel. */
+/** Copies people and dogs into another kennel under their ids. */
 export function copyEntities(from: Db, to: Db): void {
   for (const table of ['person', 'dog', 'residency', 'promise']) {
     for (const row of from.prepare(`SELECT * FROM ${table}`).all()) {

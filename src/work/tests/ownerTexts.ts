@@ -1,5 +1,5 @@
 import { dayIn } from '@/core/days'
-import { saySenses } from '@/core/dog/deaf'
+import { sensesText } from '@/core/dog/deaf'
 import type { Db } from '@/store/database'
 import { liveHandoff } from '@/store/handoffs'
 import { readKennel } from '@/store/kennel'
@@ -9,12 +9,18 @@ import { printedScript } from '../page/demonstration'
 import { invitation } from '../page/handoff'
 import { saidInCalendar } from './calendar'
 import { loadReport } from '../page/report'
+import type { ResidencyId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /**
  * Every text about a dog that its owner reads and Kibou made, by where it stands; headings and what people typed left
  * out.
  */
-export function ownerTexts(db: Db, residencyId: string, now: number): Readonly<Record<string, readonly string[]>> {
+export function ownerTexts(
+  db: Db,
+  residencyId: ResidencyId,
+  now: EpochMs,
+): Readonly<Record<string, readonly string[]>> {
   const resident = findResident(db, residencyId)
   const booklet = loadBooklet(db, residencyId, now)
   if (!resident || !booklet) return {}
@@ -48,6 +54,6 @@ export function ownerTexts(db: Db, residencyId: string, now: number): Readonly<R
       }),
     invitation: invited ? saidInCalendar(invited.text, 'DESCRIPTION') : [],
     script: (printedScript(db, residencyId, now)?.script.items ?? []).map((i) => i.tellOwner),
-    card: saySenses(resident.traits),
+    card: sensesText(resident.traits),
   }
 }

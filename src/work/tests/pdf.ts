@@ -23,5 +23,5 @@ export async function readPdf(pdf: Buffer): Promise<{ pages: string[]; width: nu
   return { pages, width }
 }
 
-/** The same, the pages alone. */
+/** The text of each page of a PDF. */
 export const pagesOf = async (pdf: Buffer): Promise<readonly string[]> => (await readPdf(pdf)).pages

@@ -1,7 +1,7 @@
 import { dog, later, newKennel, Tablet, trainer } from './kennel'
 import type { Db } from '@/store/database'
 import { recordFacts } from '../record/accept'
-import { standingOf } from '../record/refold'
+import { standingOf } from '../record/standing'
 
 /** How far a dog is in *sit*. */
 export const sitPosition = (db: Db, id: string) => standingOf(db, id, later).state.runs['sit/sit']?.position

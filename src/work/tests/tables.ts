@@ -1,15 +1,17 @@
 import { v7 } from 'uuid'
 import type { Db } from '@/store/database'
-import { importDogs, lookAtDogs } from '../do/importDogs'
-import type { TableResult } from '../do/tableIn'
-import { noHooks } from '../hooks'
+import { importDogs, lookAtDogs } from '../actions/importDogs'
+import type { TableResult } from '../actions/tableIn'
+import { noHooks } from '../base/hooks'
+import type { PersonId } from '@/core/ids'
+import type { EpochMs } from '@/core/epochMs'
 
 /** Adds a table of dogs, or only looks at it: its rows in a few words, or what is wrong. */
 export function tableOfDogs(
   db: Db,
   bytes: Uint8Array<ArrayBuffer>,
-  recordedBy: string,
-  now: number,
+  recordedBy: PersonId,
+  now: EpochMs,
   keep: boolean,
 ): TableResult {
   if (!keep) return lookAtDogs(db, bytes, recordedBy, now, noHooks)

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { Bench } from '@/screens/bench/Bench'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { loadBench } from '@/work/page/bench'
-import { requestTime } from '@/work/scene/clock'
+import { requestTime } from '@/work/base/clock'
 
 export const metadata: Metadata = { title: 'Compare rules' }
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { Bowls } from '@/screens/food/Bowls'
-import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/scene/clock'
+import { kennelDatabase } from '@/auth/door'
+import { requestTime } from '@/work/base/clock'
 import { loadBowls } from '@/work/page/food'
 import { bowlGiven, weighedOut } from '../dogs/[residencyId]/food/actions'
 

@@ -1,13 +1,14 @@
 'use server'
 import { actSigned } from '@/app/signed'
-import { giveVaccination, vaccinatedForm } from '@/work/do/vaccinated'
-import { cancelBooking, comingAfterAllForm, notComingForm, takeCancelingBack } from '@/work/do/notComing'
-import { changeStay, pause, pauseForm, resume, resumeForm, stayForm } from '@/work/do/stay'
+import { giveVaccination, vaccinatedForm } from '@/work/actions/vaccinated'
+import { cancelBooking, comingAfterAllForm, notComingForm, takeCancelingBack } from '@/work/actions/notComing'
+import { pause, pauseForm, resume, resumeForm, saveStay } from '@/work/actions/stay'
+import { actOnDogForm, actOnFields } from '../typed'
 
-export const moveGoingHome = actSigned('trainer', stayForm, changeStay)
+export const moveGoingHome = actOnDogForm('trainer', saveStay)
 /** Whoever sees that a dog is not well may say so. */
-export const stopWorking = actSigned('hand', pauseForm, pause)
+export const stopWorking = actOnFields('hand', pauseForm, pause)
 export const workAgain = actSigned('trainer', resumeForm, resume)
-export const doesNotCome = actSigned('trainer', notComingForm, cancelBooking)
+export const doesNotCome = actOnFields('trainer', notComingForm, cancelBooking, () => '/dogs')
 export const comesAfterAll = actSigned('trainer', comingAfterAllForm, takeCancelingBack)
 export const vaccinationGiven = actSigned('trainer', vaccinatedForm, giveVaccination)

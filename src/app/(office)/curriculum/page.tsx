@@ -1,10 +1,9 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { z } from 'zod'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { Handbook } from '@/screens/curriculum/Handbook'
-import { kennelDatabase } from '@/store/connection'
-import { readKennel } from '@/store/kennel'
+import { kennelDatabase, readHouse } from '@/auth/door'
 import { restore } from './edit/actions'
 import { loadCurriculum } from '@/work/page/curriculum'
 
@@ -21,5 +20,5 @@ export default async function CurriculumPage({
   const asked = query.safeParse(await searchParams)
   const page = loadCurriculum(db, asked.success ? asked.data : undefined)
   if (!page) notFound()
-  return <Handbook page={page} timeZone={readKennel(db).timeZone} restore={restore} />
+  return <Handbook page={page} timeZone={readHouse(db).timeZone} restore={restore} />
 }

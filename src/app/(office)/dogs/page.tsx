@@ -1,12 +1,12 @@
 import type { Metadata } from 'next'
 import { z } from 'zod'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { comesAfterAll } from '@/app/(office)/coming/actions'
 import { mayAct } from '@/core/people/roles'
 import { Archive } from '@/screens/archive/Archive'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { loadArchive } from '@/work/page/archive'
-import { requestTime } from '@/work/scene/clock'
+import { requestTime } from '@/work/base/clock'
 
 export const metadata: Metadata = { title: 'Dogs that were here' }
 const query = z.object({ q: z.string().max(80).catch('') })

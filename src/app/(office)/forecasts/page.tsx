@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { Forecasts } from '@/screens/forecasts/Forecasts'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { loadForecasts } from '@/work/page/forecasts'
 import { begin } from './actions'
 

@@ -1,7 +1,7 @@
 'use server'
 import { actSigned } from '@/app/signed'
-import { bookletForm, giveBooklet } from '@/work/do/booklet'
-import { outcomeForm, sayOutcome } from '@/work/do/handoff'
+import { bookletForm, giveBooklet } from '@/work/actions/booklet'
+import { outcomeForm, recordOutcome } from '@/work/actions/handoff'
 
-export const sayHandoffOutcome = actSigned('trainer', outcomeForm, sayOutcome)
+export const recordHandoffOutcome = actSigned('trainer', outcomeForm, recordOutcome)
 export const keepBookletGiven = actSigned('trainer', bookletForm, giveBooklet)

@@ -1,17 +1,17 @@
 import type { Metadata } from 'next'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { mayAct } from '@/core/people/roles'
 import { Handoffs } from '@/screens/handoff/Handoffs'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { handoffsSteps } from '@/work/page/handoff'
-import { inBreaths } from '@/work/scene/breaths'
-import { requestTime } from '@/work/scene/clock'
-import { keepBookletGiven, sayHandoffOutcome } from './actions'
+import { runYielding } from '@/work/base/runYielding'
+import { requestTime } from '@/work/base/clock'
+import { keepBookletGiven, recordHandoffOutcome } from './actions'
 
 export const metadata: Metadata = { title: 'Handoffs' }
 
 export default async function HandoffsPage() {
   const person = await enter()
-  const deeds = mayAct(person.role, 'trainer') ? { say: sayHandoffOutcome, give: keepBookletGiven } : undefined
-  return <Handoffs {...await inBreaths(handoffsSteps(kennelDatabase(), requestTime()))} deeds={deeds} />
+  const deeds = mayAct(person.role, 'trainer') ? { say: recordHandoffOutcome, give: keepBookletGiven } : undefined
+  return <Handoffs {...await runYielding(handoffsSteps(kennelDatabase(), requestTime()))} deeds={deeds} />
 }

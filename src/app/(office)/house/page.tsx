@@ -1,8 +1,8 @@
 import type { Metadata } from 'next'
-import { deviceHere, enter } from '@/app/door'
+import { deviceHere, enter } from '@/app/auth'
 import { House } from '@/screens/house/House'
-import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/scene/clock'
+import { kennelDatabase } from '@/auth/door'
+import { requestTime } from '@/work/base/clock'
 import { loadHouse } from '@/work/page/house'
 import { backUpNow, goBackTo, keepHouse, keepWallTablet, kennelOutNow, lookIntoBackup } from './actions'
 

@@ -1,17 +1,10 @@
 'use server'
-import { revalidatePath } from 'next/cache'
 import { actSigned } from '@/app/signed'
-import { kennelDatabase } from '@/store/connection'
-import { givePackage, givingForm, keepPackage } from '@/work/do/packages'
-import { requestTime } from '@/work/scene/clock'
-import { sentForm } from '@/core/formMerge'
-import { actOnForm, saidOf, typed } from '../typed'
+import { kennelDatabase } from '@/auth/door'
+import { givePackage, givingForm, keepPackage } from '@/work/actions/packages'
+import { requestTime } from '@/work/base/clock'
+import { actOnForm } from '../typed'
 
 export const give = actSigned('lead', givingForm, givePackage)
 
-export const keepPromises = actOnForm('lead', (who, form) => {
-  const done = keepPackage(kennelDatabase(), sentForm(typed(form)), who.id, requestTime())
-  if (!done.ok) return saidOf(done)
-  revalidatePath('/', 'layout')
-  return {}
-})
+export const keepPromises = actOnForm('lead', (who, form) => keepPackage(kennelDatabase(), form, who.id, requestTime()))

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { Packages } from '@/screens/packages/Packages'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { loadPackages } from '@/work/page/packages'
 import { give, keepPromises } from './actions'
 

@@ -1,17 +1,16 @@
 'use server'
-import { act } from '@/app/door'
+import { actOrReject } from '@/app/auth'
 import { actTelling } from '@/app/signed'
 import { runJob } from '@/jobs/pool'
-import { refuse } from '@/work/do/deed'
-import { keepPastSets, pastSetsForm } from '@/work/do/pastSets'
-import { requestTime } from '@/work/scene/clock'
+import { keepPastSets, pastSetsForm } from '@/work/actions/pastSets'
+import { requestTime } from '@/work/base/clock'
 import { askHowFar, askToStop, startTable, tableOf, type Started } from '../tableAction'
 
 /** A sheet of a day that is past. */
 export const keepPastPaper = actTelling('hand', pastSetsForm, keepPastSets, ({ kept, known }) => ({ kept, known }))
 
 const takeTable = (keep: boolean) =>
-  act('trainer', refuse, async (who, sent: FormData): Promise<Started> => {
+  actOrReject('trainer', async (who, sent: FormData): Promise<Started> => {
     const read = await tableOf(sent)
     if (!read.ok) return read
     const table = { bytes: read.bytes, recordedBy: who.id, keep }
@@ -22,7 +21,7 @@ const takeTable = (keep: boolean) =>
         what: keep ? 'sets' : 'look',
         result: await runJob('past-table', { table, now: requestTime() }, options),
       }),
-      (reason) => ({ what: 'sets', result: { ...refuse(reason), problems: [] } }),
+      (rejection) => ({ what: 'sets', result: { ...rejection, problems: [] } }),
     )
   })
 

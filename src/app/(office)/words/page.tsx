@@ -1,8 +1,8 @@
 import type { Metadata } from 'next'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { Words } from '@/screens/printed/Printed'
-import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/scene/clock'
+import { kennelDatabase } from '@/auth/door'
+import { requestTime } from '@/work/base/clock'
 import { cueDictionary } from '@/work/page/printed'
 
 export const metadata: Metadata = { title: 'Cue words' }

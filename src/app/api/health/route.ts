@@ -1,8 +1,7 @@
-import { readKennel } from '@/store/kennel'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase, readHouse } from '@/auth/door'
 
 /** Open to everybody: answers once the database is open, and says nothing of the kennel. */
 export function GET() {
-  readKennel(kennelDatabase())
+  readHouse(kennelDatabase())
   return Response.json({ running: true })
 }

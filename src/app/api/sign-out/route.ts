@@ -1,4 +1,4 @@
-import { leave } from '@/app/door'
+import { leave } from '@/app/auth'
 
 /** Open to everybody: signing out twice does no harm. */
 export async function POST() {

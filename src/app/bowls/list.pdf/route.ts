@@ -1,9 +1,8 @@
-import { handle } from '@/app/door'
+import { handle } from '@/app/auth'
 import { pdf } from '@/app/pdf'
-import { sayDayOfYear } from '@/core/days'
-import { kennelDatabase } from '@/store/connection'
-import { readHouse } from '@/store/house'
-import { requestTime } from '@/work/scene/clock'
+import { dayOfYearText } from '@/core/days'
+import { kennelDatabase, readHouse } from '@/auth/door'
+import { requestTime } from '@/work/base/clock'
 import { feedingList } from '@/work/page/printed'
 import { feedingPdf } from '@/work/pdf/pdf'
 
@@ -11,5 +10,5 @@ export const GET = handle('hand', async () => {
   const db = kennelDatabase()
   const list = feedingList(db, requestTime())
   const house = readHouse(db)
-  return pdf(await feedingPdf(list, house), `Feeding ${sayDayOfYear(list.today, house.dates)}`)
+  return pdf(await feedingPdf(list, house), `Feeding ${dayOfYearText(list.today, house.dates)}`)
 })

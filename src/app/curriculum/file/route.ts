@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { handle } from '@/app/door'
+import { handle } from '@/app/auth'
 import { toFile } from '@/core/curriculum/read'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { loadCurriculum } from '@/work/page/curriculum'
 
 const query = z.object({ id: z.string().max(80), version: z.coerce.number().int().min(1) })
@@ -10,7 +10,7 @@ const query = z.object({ id: z.string().max(80), version: z.coerce.number().int(
 export const GET = handle('hand', (request: Request) => {
   const asked = query.safeParse(Object.fromEntries(new URL(request.url).searchParams))
   const page = asked.success ? loadCurriculum(kennelDatabase(), asked.data) : undefined
-  if (!page) return new Response('There is no such version.', { status: 404 })
+  if (!page) return new Response('Version not found.', { status: 404 })
   const { curriculum } = page
   return new Response(`${JSON.stringify(toFile(curriculum), null, 2)}\n`, {
     headers: {

@@ -1,4 +1,4 @@
-import { handle } from '@/app/door'
+import { handle } from '@/app/auth'
 import { curriculumJsonSchema } from '@/core/curriculum/schema'
 
 /** What a curriculum file must look like. */

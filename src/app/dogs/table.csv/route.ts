@@ -1,6 +1,6 @@
-import { handle } from '@/app/door'
-import { kennelDatabase } from '@/store/connection'
-import { exportTable } from '@/work/do/dogTable'
+import { handle } from '@/app/auth'
+import { kennelDatabase } from '@/auth/door'
+import { exportTable } from '@/work/actions/dogTable'
 
 export const GET = handle(
   'trainer',

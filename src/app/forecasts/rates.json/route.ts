@@ -1,5 +1,5 @@
-import { handle } from '@/app/door'
-import { kennelDatabase } from '@/store/connection'
+import { handle } from '@/app/auth'
+import { kennelDatabase } from '@/auth/door'
 import { learnedFile } from '@/work/page/forecasts'
 
 /** What this kennel learned of rungs, for another kennel to begin on: docs/learned-rates.md says what stands in it. */

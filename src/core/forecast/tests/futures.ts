@@ -1,17 +1,17 @@
 import { futuresOf, type Futures, type Onward } from '../futures'
-import type { Plan } from '../play'
+import type { Plan } from '../plan'
 import type { Speed } from '../speed'
-import type { Leg } from '../workLeft'
+import type { GoalWork } from '../workLeft'
 
 /** Futures of one way to learn. */
 export const futuresBy = (
-  legs: readonly Leg[],
+  goals: readonly GoalWork[],
   speed: Speed,
   plan: Plan,
   n: number,
   seed: number,
   onward?: Onward,
-): Futures => futuresOf([{ share: 1, legs, speed, plan }], n, seed, onward)
+): Futures => futuresOf([{ share: 1, goals, speed, plan }], n, seed, onward)
 
 /** Days of so many sets, each dealt by itself to what needs most, and nothing beside them. */
 export const setsOn = (days: readonly number[]): Plan => ({

@@ -1,8 +1,8 @@
 import { nothingLearned, ratesOf } from '../learning'
 import { usualCommandShape, usualElsewhere, usualSlips, type BaseRates, type Rates } from '../rates'
-import { waitShape } from '../wait'
+import { waitingTimeShape } from '../waitingTime'
 
-/** Round rates that tests reckon beside, whatever is shipped. */
+/** Round rates that tests calculate beside, whatever is shipped. */
 export const plainBase: BaseRates = {
   kinds: {
     shape: 0.5,
@@ -17,7 +17,7 @@ export const plainBase: BaseRates = {
     'recall-row': 0.2,
   },
   rungs: {},
-  shape: waitShape,
+  shape: waitingTimeShape,
   commandShape: usualCommandShape,
   elsewhere: usualElsewhere,
   slips: usualSlips,

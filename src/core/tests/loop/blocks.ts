@@ -1,6 +1,6 @@
 import { composeBlock } from '../../block/compose'
 import { whatNext } from '../../coach/next'
-import { isYoung, refusedBecause, type Around } from '../../coach/allowed'
+import { isYoung, refusedBecause, type WorkingConditions } from '../../coach/allowed'
 import { wren } from '../wren'
 import { suggestAll } from '../../coach/suggest'
 import type { Suggestion } from '../../coach/suggestion'
@@ -9,9 +9,9 @@ import { addDays } from '../../days'
 import type { SetContext, SetFact } from '../../facts/fact'
 import { defaultMethod } from '../../method/method'
 import { Stepper } from '../../progress/fold'
-import { daysUntilDue, halfLifeDays, houseForgetting, isDue } from '../../progress/memory'
-import { summarise, type Summary } from '../../promise/summary'
-import { topHeld, type DogState } from '../../progress/state'
+import { daysUntilDue, halfLifeDays, houseForgetting, isDue } from '../../progress/retention'
+import { summarize, type Summary } from '../../promise/summary'
+import { topMastered, type DogState } from '../../progress/state'
 import { byTheBook } from './book'
 import { forbidden } from './forbidden'
 import { arrival, housePlaces, liveSet, perfectDog, regimesIn, traitsIn, type World } from './live'
@@ -64,7 +64,7 @@ export function liveInBlocks(world: World & { readonly blocksADay: number }): Li
   for (let next = life.next(); ; next = life.next(world.blocksADay)) if (next.done === true) return next.value
 }
 
-/** The same day by day: it tells what is known on a morning, and is told how many blocks there are on that day. */
+/** Lives a residency day by day: yields what is known on a morning, and is told how many blocks the day has. */
 export function* residencyInBlocks(world: World): Generator<MorningInBlocks, LivedInBlocks, number> {
   const stepper = new Stepper(regimesIn(world))
   const places = world.places ?? housePlaces
@@ -80,20 +80,20 @@ export function* residencyInBlocks(world: World): Generator<MorningInBlocks, Liv
   const count = { warmUp: 0, refresher: 0, progress: 0 }
   let [seq, readyOn, longestOverdue, stuck, lastRest, overdue] = [0, undefined as number | undefined, 0, 0, '', '']
   const pace = () => ({ days: new Set(sets.map((s) => s.day)).size, reps: stepper.state.gained })
-  const standing = () => summarise(stepper.regime.curriculum, stepper.state, world.promises, pace())
+  const summaryNow = () => summarize(stepper.regime.curriculum, stepper.state, world.promises, pace())
 
   for (let day = 1; day <= world.days && (readyOn === undefined || world.goOn === true); day++) {
     dog.wake(day)
     const today = addDays(arrival, day)
     const morning = midnight + day * msPerDay + 8 * 3_600_000
     stepper.wait(morning)
-    const before = standing()
+    const before = summaryNow()
     const had = seq
     const gained = stepper.state.gained
     const blocks = yield { day, sets, state: stepper.state, summary: before, gained }
     for (let b = 0; b < blocks; b++) {
       let now = midnight + day * msPerDay + (blockAt[b] ?? 17) * 3_600_000
-      const around = (): Around => ({
+      const conditions = (): WorkingConditions => ({
         now,
         today,
         places,
@@ -102,7 +102,7 @@ export function* residencyInBlocks(world: World): Generator<MorningInBlocks, Liv
         forgetting: houseForgetting,
       })
       const { curriculum } = stepper.regime
-      const summary = standing()
+      const summary = summaryNow()
       if (summary.readyOn !== undefined) readyOn ??= day
       const next = whatNext(
         curriculum,
@@ -115,23 +115,23 @@ export function* residencyInBlocks(world: World): Generator<MorningInBlocks, Liv
           cueWords: new Map(),
           tried: [],
         },
-        around(),
+        conditions(),
       )
       lastRest = next.rest
       const plan = composeBlock({
         curriculum,
         state: stepper.state,
-        standings: summary.commands,
+        statuses: summary.commands,
         next: next.sets,
         dog: coached,
-        around: around(),
+        conditions: conditions(),
       })
       if (plan.items.every((i) => i.role !== 'work')) break
       byTheBook(plan.items, {
         curriculum,
         sure: plan.sure,
-        suggestions: () => suggestAll(curriculum, stepper.state, world.promises, coached, around()),
-        runsOf: (command) => standing().commands.find((c) => c.command === command)?.runs ?? [],
+        suggestions: () => suggestAll(curriculum, stepper.state, world.promises, coached, conditions()),
+        runsOf: (command) => summaryNow().commands.find((c) => c.command === command)?.runs ?? [],
         refuses: (onto, setup) =>
           refusedBecause(
             curriculum,
@@ -139,7 +139,7 @@ export function* residencyInBlocks(world: World): Generator<MorningInBlocks, Liv
             onto,
             { place: places.find((p) => p.id === setup.placeId) ?? firstPlace, level: setup.level, kit: setup.kit },
             coached,
-            around(),
+            conditions(),
           ),
         workSet: (setup, most, item) => {
           const at = findRung(curriculum, setup.rungId)
@@ -154,7 +154,7 @@ export function* residencyInBlocks(world: World): Generator<MorningInBlocks, Liv
             for: at.command.id,
           }
           const no = forbidden(
-            { day, suggestion, all: [], state: stepper.state, curriculum, traits, around: around() },
+            { day, suggestion, all: [], state: stepper.state, curriculum, traits, conditions: conditions() },
             sets,
           )
           if (no !== undefined) wrong.push(`day ${day}, ${item.role} ${setup.rungId}: ${no}`)
@@ -183,18 +183,22 @@ export function* residencyInBlocks(world: World): Generator<MorningInBlocks, Liv
     days.push({ day, summary: before, reps: seq - had, gained })
     const evening = midnight + day * msPerDay + 18 * 3_600_000
     for (const command of stepper.regime.curriculum.commands)
-      for (const run of command.runs) {
-        const runState = stepper.state.runs[`${command.id}/${run.id}`]
+      for (const ladder of command.runs) {
+        const runState = stepper.state.runs[`${command.id}/${ladder.id}`]
         if (runState?.stuck) stuck++
-        if (runState?.memory && topHeld(run, runState) >= 0 && isDue(runState.memory, evening, houseForgetting)) {
+        if (
+          runState?.memory &&
+          topMastered(ladder, runState) >= 0 &&
+          isDue(runState.memory, evening, houseForgetting)
+        ) {
           const late = (evening - runState.memory.since) / msPerDay - daysUntilDue(halfLifeDays(runState.memory))
           if (late > longestOverdue) {
             longestOverdue = late
-            overdue = `day ${day} ${command.id}/${run.id} half-life ${halfLifeDays(runState.memory)}`
+            overdue = `day ${day} ${command.id}/${ladder.id} half-life ${halfLifeDays(runState.memory)}`
           }
         }
       }
-    if (standing().readyOn !== undefined) readyOn ??= day
+    if (summaryNow().readyOn !== undefined) readyOn ??= day
   }
   return {
     gainedFrom: (day) => stepper.state.gained - (days.find((d) => d.day === day)?.gained ?? 0),
@@ -207,6 +211,6 @@ export function* residencyInBlocks(world: World): Generator<MorningInBlocks, Liv
     stuck,
     lastRest,
     overdue,
-    summary: standing(),
+    summary: summaryNow(),
   }
 }

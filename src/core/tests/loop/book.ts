@@ -1,12 +1,12 @@
 import { standIn, type BlockItem } from '../../block/compose'
-import { goesOnAt, wayOn } from '../../block/onward'
+import { goesOnAt, nextAction } from '../../block/nextAction'
 import { suggestFor } from '../../coach/suggest'
 import type { Suggestion, Suggestions } from '../../coach/suggestion'
 import { reachingKit } from '../../curriculum/reach'
 import { findRung, type RungPlaceInLadder } from '../../curriculum/lookup'
 import type { Curriculum } from '../../curriculum/types'
 import type { Verdict } from '../../progress/voice'
-import type { RunStanding } from '../../promise/standing'
+import type { LadderStatus } from '../../promise/status'
 
 /** What a set is begun with. */
 export type Setup = Pick<Suggestion, 'rungId' | 'purpose' | 'level' | 'placeId' | 'personId'> & { readonly kit: string }
@@ -15,7 +15,7 @@ export type Setup = Pick<Suggestion, 'rungId' | 'purpose' | 'level' | 'placeId' 
 export interface Worker {
   readonly curriculum: Curriculum
   readonly suggestions: () => Suggestions
-  readonly runsOf: (command: string) => readonly RunStanding[]
+  readonly runsOf: (command: string) => readonly LadderStatus[]
   /** Why this rung may not be worked with what the last set was worked with; undefined when it may. */
   readonly refuses: (onto: RungPlaceInLadder, setup: Setup) => string | undefined
   /** What else the block could warm up and finish with, surest first. */
@@ -62,7 +62,7 @@ function workItem(item: BlockItem, hasNextPart: boolean, sets: Map<string, numbe
     const verdict = worker.workSet(setup, longestSet, item)
     const next = verdict && nextSet(item.command, setup, verdict, worker)
     setup =
-      wayOn({
+      nextAction({
         role: item.role,
         refresher: item.purpose === 'refresh',
         sets: count(),

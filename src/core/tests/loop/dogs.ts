@@ -52,7 +52,7 @@ const pace = { quick: 0.2, usual: 0.11, slow: 0.07 } as const
 
 /**
  * Each rung has a strength of its own that grows toward one with every rep paid (Bush & Mosteller 1955), lends some of
- * it to its neighbours, counts for less in a place it was not worked in, and fades overnight by a power of the days
+ * it to its neighbors, counts for less in a place it was not worked in, and fades overnight by a power of the days
  * left alone.
  */
 export function strengthDog(temper: TemperName, seed: Draws): SimulatedDog {
@@ -85,7 +85,7 @@ export function strengthDog(temper: TemperName, seed: Draws): SimulatedDog {
 const insight = { quick: 0.3, usual: 0.16, slow: 0.09 } as const
 
 /**
- * All or none (Bower 1961): a rung is guessed at until one rep makes it known, and then nearly always comes off; asleep
+ * All or none (Bower 1961): a rung is guessed at until one rep makes it known, and then nearly always works; asleep
  * over it, some of it is lost again.
  */
 export function insightDog(temper: TemperName, seed: Draws): SimulatedDog {
@@ -109,7 +109,7 @@ const climbing = { quick: 0.09, usual: 0.055, slow: 0.038 } as const
 const plateau = { before: 0.3, least: 15, most: 70 } as const
 
 /**
- * Plateaus (Bryan & Harter 1899: habits are organised before the next order begins): what a ladder’s number is on grows
+ * Plateaus (Bryan & Harter 1899: habits are organized before the next order begins): what a ladder’s number is on grows
  * with every rep near it, and at some rungs stands still for a random number of reps, whatever is done.
  */
 export function plateauDog(temper: TemperName, seed: Draws): SimulatedDog {
@@ -137,7 +137,7 @@ const practice = { quick: 0.9, usual: 0.7, slow: 0.55 } as const
 const badDay = { after: 0.12, again: 0.45 } as const
 
 /**
- * Bad days: each rung comes off by a power of the reps it has had (Newell & Rosenbloom 1981), and on a bad day a third
+ * Bad days: each rung works by a power of the reps it has had (Newell & Rosenbloom 1981), and on a bad day a third
  * less, when little is learned; a bad day often has another behind it.
  */
 export function badDayDog(temper: TemperName, seed: Draws): SimulatedDog {

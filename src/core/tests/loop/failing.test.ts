@@ -3,6 +3,7 @@ import { houseCurriculum } from '../../curriculum/house'
 import { allNeeds, findRung } from '../../curriculum/lookup'
 import { liveInBlocks, type LivedInBlocks } from './blocks'
 import { everyday, judgingOptions as options, perfectDog, type SimulatedDog, type World } from './live'
+import type { RungId } from '../../ids'
 
 /**
  * Dogs that never pass a command or two, worked by composed blocks for a whole residency: the others are worked as if
@@ -19,11 +20,11 @@ const failsAt = (commands: readonly string[]): SimulatedDog => ({
 })
 
 /** All rungs that must be held or passed before this one. */
-function before(rungId: string, known = new Set<string>()): ReadonlySet<string> {
+function before(rungId: RungId, known = new Set<string>()): ReadonlySet<string> {
   const at = findRung(houseCurriculum, rungId)
   if (!at || known.has(rungId)) return known
   known.add(rungId)
-  for (const rung of at.run.rungs.slice(0, at.index + 1))
+  for (const rung of at.ladder.rungs.slice(0, at.index + 1))
     for (const need of [rung.id, ...allNeeds(houseCurriculum, rung)]) before(need, known)
   return known
 }

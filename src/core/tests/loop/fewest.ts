@@ -1,5 +1,6 @@
 import { allNeeds, findRung } from '../../curriculum/lookup'
 import type { Curriculum, Rung } from '../../curriculum/types'
+import type { RungId } from '../../ids'
 
 /**
  * The fewest days in which a rung can come to be held, from the trade's words and nothing of the product's: a rung can
@@ -9,18 +10,18 @@ import type { Curriculum, Rung } from '../../curriculum/types'
  */
 export function fewestDays(
   curriculum: Curriculum,
-  rungId: string,
+  rungId: RungId,
   grownOn: number,
   seen: readonly string[] = [],
 ): number {
   return passedOn(curriculum, rungId, grownOn, seen) + 1
 }
 
-function passedOn(curriculum: Curriculum, rungId: string, grownOn: number, seen: readonly string[]): number {
+function passedOn(curriculum: Curriculum, rungId: RungId, grownOn: number, seen: readonly string[]): number {
   const at = findRung(curriculum, rungId)
   if (!at || seen.includes(rungId)) throw new Error(`no way to ${rungId}`)
   const path = [...seen, rungId]
-  const below = at.run.rungs[at.index - 1]
+  const below = at.ladder.rungs[at.index - 1]
   const needs = allNeeds(curriculum, at.rung).map((n) => fewestDays(curriculum, n, grownOn, path))
   return Math.max(1, opensOn(at.rung, grownOn), below ? passedOn(curriculum, below.id, grownOn, path) : 1, ...needs)
 }

@@ -5,10 +5,10 @@ import { findRung } from '../../curriculum/lookup'
 import { msPerDay } from '../../days'
 import type { SetFact } from '../../facts/fact'
 import { fitForgetting, type Refresher } from '../../forecast/forgetting'
-import { contextStanding } from '../../progress/context'
+import { contextStatus } from '../../progress/contextStatus'
 import { foldDog, Stepper } from '../../progress/fold'
-import { coldChance, houseForgetting, isStale, type Forgetting } from '../../progress/memory'
-import { topHeld } from '../../progress/state'
+import { coldChance, houseForgetting, isStale, type Forgetting } from '../../progress/retention'
+import { topMastered } from '../../progress/state'
 import { liveInBlocks } from './blocks'
 import { forgetful, laws, tempers, type TemperName } from './dogs'
 import { everyday, regimesIn, type World } from './live'
@@ -55,16 +55,16 @@ function firstReps(world: World, sets: readonly SetFact[]): readonly FirstRep[] 
   const stepper = new Stepper(regimesIn(world))
   return sets.flatMap((set) => {
     const at = findRung(houseCurriculum, set.rungId)
-    const run = at && stepper.state.runs[at.runKey]
+    const run = at && stepper.state.runs[at.ladderKey]
     const [first] = set.reps
-    const top = at ? topHeld(at.run, run) : -1
+    const top = at ? topMastered(at.ladder, run) : -1
     const isFirst =
       at !== undefined &&
       run?.memory !== undefined &&
       first !== undefined &&
       at.index === top &&
       first.at - run.window.lastAt >= 8 * msPerHour &&
-      contextStanding(at.run, run, set, top).open.length === 0
+      contextStatus(at.ladder, run, set, top).open.length === 0
     const memory = run?.memory
     for (const rep of set.reps) stepper.step(set, rep, false)
     return isFirst && memory
@@ -81,11 +81,11 @@ function firstReps(world: World, sets: readonly SetFact[]): readonly FirstRep[] 
 
 const refreshers: Refresher[] = []
 for (const { world, sets } of learned)
-  foldDog(regimesIn(world), sets, (_, before, showing) => refreshers.push({ before, showing }))
+  foldDog(regimesIn(world), sets, (_, before, test) => refreshers.push({ before, test }))
 const fitted = fitForgetting(refreshers)
 const reps = told.flatMap(({ world, sets }) => firstReps(world, sets))
 const brier = (of: (rep: FirstRep) => number) => mean(reps.map((r) => (of(r) - Number(r.clean)) ** 2))
-const constant = mean(refreshers.map((r) => Number(r.showing.clean)))
+const constant = mean(refreshers.map((r) => Number(r.test.clean)))
 
 describe('the first rep of a day at what is held', () => {
   it('is predicted better by the kennel’s own figures than by their mean, and than by the house’s', () => {

@@ -6,6 +6,7 @@ import { fewestDays } from './fewest'
 import { forbidden } from './forbidden'
 import { arrival, live, regimesIn, youngDays, type Lived, type Told, type World } from './live'
 import { freshnessOf, meritOf } from './merit'
+import type { RungId } from '../../ids'
 
 export interface Followed extends Lived {
   /** Everything that should never have been said, in words. */
@@ -18,16 +19,16 @@ const taughtAnywhere: ReadonlySet<string> = new Set(['climb', 'climb-back', 'reb
  * What is said of a suggestion when somebody chooses the very same by hand; nothing may be. Where a rung is taught the
  * coach names a place only because others are shut; somebody who chooses one is asked more.
  */
-function chosenAlike({ suggestion: s, curriculum, state, traits, around }: Told): string | undefined {
+function chosenAlike({ suggestion: s, curriculum, state, traits, conditions }: Told): string | undefined {
   const of = picked(
     curriculum,
     state,
     {
       rungId: s.rungId,
-      placeId: s.placeId ?? around.places[0]?.id ?? '',
+      placeId: s.placeId ?? conditions.places[0]?.id ?? '',
       level: s.level,
       kit: s.kit,
-      leashHolder: s.personId ?? around.people[0] ?? '',
+      leashHolder: s.personId ?? conditions.people[0] ?? '',
       helper: false,
       secondDog: false,
       near: false,
@@ -41,7 +42,7 @@ function chosenAlike({ suggestion: s, curriculum, state, traits, around }: Told)
       hands: s.personId !== undefined,
     },
     { traits, arrivesOn: arrival },
-    around,
+    conditions,
   )
   if (of.refused !== undefined) return `chosen by hand it is refused: ${of.refused}`
   if (of.before !== undefined) return `chosen by hand it waits for ${of.before}`
@@ -49,7 +50,7 @@ function chosenAlike({ suggestion: s, curriculum, state, traits, around }: Told)
 }
 
 /** How many sets it takes to meet a rung’s rule: what is longer than a set shows nothing of it before. */
-function setsFor(curriculum: Curriculum, rungId: string): number {
+function setsFor(curriculum: Curriculum, rungId: RungId): number {
   const rung = findRung(curriculum, rungId)?.rung
   return rung ? Math.ceil(spanOf(rung.rule) / rung.setReps) : 1
 }

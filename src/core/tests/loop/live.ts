@@ -1,5 +1,5 @@
 import type { Finish } from '../../dog/finish'
-import type { Around, Ground } from '../../coach/allowed'
+import type { WorkingConditions, TrainingLocation } from '../../coach/allowed'
 import { suggestAll } from '../../coach/suggest'
 import type { Suggestion } from '../../coach/suggestion'
 import { findRung, type RungPlaceInLadder } from '../../curriculum/lookup'
@@ -7,15 +7,16 @@ import type { Curriculum, Rung } from '../../curriculum/types'
 import { addDays } from '../../days'
 import { plainDog, youngUntilDays, type DogTraits } from '../../dog/traits'
 import type { Outcome, SetContext, SetFact, RepFact } from '../../facts/fact'
-import { promiseStanding } from '../../promise/promise'
+import { promiseStatus } from '../../promise/promise'
 import { defaultMethod, type Method } from '../../method/method'
 import { methodRows } from '../../method/rows'
 import type { OwnerPromise } from '../../promise/ownerPromise'
 import { Stepper } from '../../progress/fold'
 import type { Verdict } from '../../progress/voice'
-import { houseForgetting } from '../../progress/memory'
+import { houseForgetting } from '../../progress/retention'
 import { regimesOf, upTo, type Regimes } from '../../progress/regime'
 import type { DogState } from '../../progress/state'
+import type { EpochMs } from '../../epochMs'
 
 /** How a simulated dog answers one rep. */
 export interface Answered {
@@ -32,7 +33,7 @@ export interface SimulatedDog {
 /** Comes off clean, always. */
 export const perfectDog: SimulatedDog = { wake: () => undefined, answer: () => ({ outcome: 'clean' }) }
 
-/** A set as it comes off: rep after rep, numbered from `seq`, until one ends it or there were so many. */
+/** A set as it works: rep after rep, numbered from `seq`, until one ends it or there were so many. */
 export function liveSet(
   dog: SimulatedDog,
   stepper: Stepper,
@@ -49,7 +50,7 @@ export function liveSet(
     readonly context: SetContext
     readonly day: number
     /** ms since the epoch */
-    readonly now: number
+    readonly now: EpochMs
     readonly seq: number
     readonly most: number
   },
@@ -57,15 +58,15 @@ export function liveSet(
   const reps: RepFact[] = []
   let verdict: Verdict | undefined
   while (!verdict?.endsSet && reps.length < most) {
-    const said = dog.answer(at.rung, at.runKey, at.index, suggestion, day)
+    const answer = dog.answer(at.rung, at.ladderKey, at.index, suggestion, day)
     const rep: RepFact = {
       id: `rep-${seq + reps.length}`,
       at: now + reps.length * 1000,
       device: 'd',
       seq: seq + reps.length,
-      outcome: said.outcome,
+      outcome: answer.outcome,
       faults: [],
-      ...(said.brokeSeconds === undefined ? {} : { brokeSeconds: said.brokeSeconds }),
+      ...(answer.brokeSeconds === undefined ? {} : { brokeSeconds: answer.brokeSeconds }),
     }
     reps.push(rep)
     verdict = stepper.rep(context, rep)
@@ -80,7 +81,7 @@ export interface World {
   readonly traits?: Partial<DogTraits>
   /** Days old on arrival, for a young dog. */
   readonly ageDays?: number
-  readonly places?: readonly Ground[]
+  readonly places?: readonly TrainingLocation[]
   readonly people?: readonly string[]
   readonly days: number
   readonly setsADay: number
@@ -90,8 +91,8 @@ export interface World {
   readonly onWorked?: (set: SetFact) => void
   /** Whether days go on once it is ready. */
   readonly goOn?: boolean
-  readonly weather?: Around['weather']
-  readonly barred?: Around['barred']
+  readonly weather?: WorkingConditions['weather']
+  readonly barred?: WorkingConditions['barred']
   /** The owner wants a recall to end so, from the morning of a day on. */
   readonly finishes?: readonly { readonly day: number; readonly finish: Finish }[]
 }
@@ -103,7 +104,7 @@ export interface Told {
   readonly state: DogState
   readonly curriculum: Curriculum
   readonly traits: DogTraits
-  readonly around: Around
+  readonly conditions: WorkingConditions
 }
 
 export interface Worked {
@@ -130,7 +131,7 @@ export interface Lived {
   readonly stepper: Stepper
 }
 
-export const housePlaces: readonly Ground[] = [
+export const housePlaces: readonly TrainingLocation[] = [
   { id: 'barn', kind: 'room' },
   { id: 'runs', kind: 'corridor' },
   { id: 'paddock', kind: 'yard' },
@@ -202,7 +203,7 @@ export function live(world: World): Lived {
       const now = midnight + day * msPerDay + 8 * 3_600_000 + n * 120_000
       stepper.wait(now)
       const { curriculum } = stepper.regime
-      const around: Around = {
+      const conditions: WorkingConditions = {
         now,
         today,
         places,
@@ -212,9 +213,9 @@ export function live(world: World): Lived {
         ...(world.weather ? { weather: world.weather } : {}),
         ...(world.barred ? { barred: world.barred } : {}),
       }
-      const found = suggestAll(curriculum, stepper.state, world.promises, { traits, arrivesOn: arrival }, around)
+      const found = suggestAll(curriculum, stepper.state, world.promises, { traits, arrivesOn: arrival }, conditions)
       const wanted = found.sets.filter((s) => s.why !== 'onward' && s.why !== 'foundation')
-      if (readyOn === undefined && world.promises.every((p) => promiseStanding(curriculum, stepper.state, p).met))
+      if (readyOn === undefined && world.promises.every((p) => promiseStatus(curriculum, stepper.state, p).met))
         readyOn = day
       const suggestion = wanted[0]
       if (!suggestion || n >= world.setsADay || (readyOn !== undefined && world.goOn !== true)) {
@@ -226,7 +227,16 @@ export function live(world: World): Lived {
         })
         break
       }
-      goesOn = world.watch?.({ day, suggestion, all: wanted, state: stepper.state, curriculum, traits, around }) ?? true
+      goesOn =
+        world.watch?.({
+          day,
+          suggestion,
+          all: wanted,
+          state: stepper.state,
+          curriculum,
+          traits,
+          conditions,
+        }) ?? true
       if (!goesOn) break
       const at = findRung(curriculum, suggestion.rungId)
       if (!at) throw new Error(`suggested what the ladder does not have: ${suggestion.rungId}`)

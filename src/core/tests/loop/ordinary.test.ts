@@ -3,19 +3,20 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../../curriculum/house'
 import { addDays } from '../../days'
 import { forecast } from '../../forecast/forecast'
-import { forecastGround } from '../../forecast/ground'
+import { forecastInput } from '../../forecast/forecastInput'
 import { shippedRates } from '../../forecast/tests/plain'
-import { reachOf } from '../../forecast/upNext'
+import { readinessBandOf } from '../../forecast/upNext'
 import { foldDog } from '../../progress/fold'
 import { liveInBlocks, type LivedInBlocks } from './blocks'
 import { laws, tempers, type TemperName } from './dogs'
 import { arrival, everyday, regimesIn, type World } from './live'
+import type { RungId } from '../../ids'
 
 /**
  * Every residency of an everyday set of promises, worked by composed blocks by dogs of three laws and three tempers.
  */
 const seeds = Number(process.env['KIBOU_SOAK_LOOP'] ?? 0) > 0 ? 20 : 6
-const p = (rungId: string, level = 0) => ({ rungId, level, places: 2, people: 2 })
+const p = (rungId: RungId, level = 0) => ({ rungId, level, places: 2, people: 2 })
 const names = Object.keys(tempers) as TemperName[]
 const lawNames = Object.keys(laws) as (keyof typeof laws)[]
 
@@ -53,7 +54,7 @@ describe('ordinary dogs, worked by composed blocks for a whole residency', () =>
               .map(({ day }) => {
                 const today = addDays(arrival, day)
                 const sets = lived.sets.filter((s) => s.day < today)
-                const ground = forecastGround({
+                const input = forecastInput({
                   curriculum: houseCurriculum,
                   regimes: regimesIn(usualWorld),
                   sets,
@@ -64,7 +65,7 @@ describe('ordinary dogs, worked by composed blocks for a whole residency', () =>
                   impossible: false,
                   stay: { today, leavesOn: addDays(arrival, home), shareOfToday: 1 },
                 })
-                return reachOf(forecast(ground, 400, 1, { ifs: 'none' }))
+                return readinessBandOf(forecast(input, 400, 1, { ifs: 'none' }))
               })
       expect([name, lived.readyOn !== undefined || said.filter((r) => r !== 'in hand').length >= 2]).toEqual([
         name,

@@ -4,6 +4,7 @@ import { allRungs, findRung } from '../../curriculum/lookup'
 import { methodRows } from '../../method/rows'
 import { everyday, regimesIn, type World } from './live'
 import { follow, perfectly } from './follow'
+import type { RungId } from '../../ids'
 
 /**
  * In the soak every rung is promised to every kind of dog under every option; here each is promised, and the rest in
@@ -36,7 +37,7 @@ const options = methodRows
   .flatMap((r) => r.options.map((o) => [r.id, o.id] as const))
 
 const world = (
-  rungId: string,
+  rungId: RungId,
   [places, people, level]: readonly [number, number, number],
   more: Partial<World> = {},
 ): World => ({
@@ -119,7 +120,7 @@ describe('a dog that never misses, worked by the book', () => {
   })
 
   it.each(['recall.front', 'recall.through', 'recall.off-leash'])(
-    'and one whose owner wants another finish in mid-ladder learns the new one as it learnt the other: %s',
+    'and one whose owner wants another finish in mid-ladder learns the new one as it learned the other: %s',
     (rungId) => {
       const asked: World = {
         curriculum: houseCurriculum,
@@ -137,13 +138,13 @@ describe('a dog that never misses, worked by the book', () => {
       const began = straight.worked.find((w) => w.set.rungId === 'recall.front')?.day ?? 0
       expect([changed.readyOn, rungId]).toEqual([ready + (rungId === 'recall.off-leash' ? 0 : ready - began), rungId])
       expect(changed.worked.filter((w) => w.set.rungId === 'recall.front' && w.day >= ready).length).toBeGreaterThan(0)
-      // The same finish said again begins nothing anew.
+      // The same finish said again begins nothing again.
       expect(follow({ ...asked, finishes: [{ day: ready, finish: 'front' }] }).readyOn).toBe(ready)
     },
   )
 
   it('and for an everyday set of promises all at once, in the same fewest days', () => {
-    const p = (rungId: string, level = 0) => ({ rungId, level, places: 2, people: 2 })
+    const p = (rungId: RungId, level = 0) => ({ rungId, level, places: 2, people: 2 })
     const usual = everyday.map((promise) => promise.rungId)
     const sets = [
       usual.slice(0, 5),

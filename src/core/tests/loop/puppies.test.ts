@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { houseCurriculum } from '../../curriculum/house'
 import { allRungs } from '../../curriculum/lookup'
 import type { Rung } from '../../curriculum/types'
-import { ladderFor } from '../../dog/ladder'
+import { adaptCurriculum } from '../../dog/adaptCurriculum'
 import { plainDog } from '../../dog/traits'
 import { defaultMethod, type Method } from '../../method/method'
 import { judged } from '../../method/judging'
@@ -15,7 +15,7 @@ import { judgingOptions, live } from './live'
 const rates = [0.5, 0.6, 0.7, 0.8, 0.9]
 const shapes = ['sit', 'down', 'touch', 'watch', 'place', 'leave-it', 'heel'] as const
 const ladder = (young: boolean, method: Method = defaultMethod) =>
-  ladderFor(judged(houseCurriculum, method), { traits: plainDog, side: 'left', young })
+  adaptCurriculum(judged(houseCurriculum, method), { traits: plainDog, side: 'left', young })
 
 const isShaping = (rung: Rung) => rung.stage === 'shape' || rung.stage === 'empty-hand'
 const shapingIds = new Set(

@@ -4,10 +4,11 @@ import { houseCurriculum } from '../../curriculum/house'
 import { allRungs, findRung } from '../../curriculum/lookup'
 import type { Curriculum } from '../../curriculum/types'
 import { live } from './live'
+import type { RungId } from '../../ids'
 
 /** Every rung of the version before, promised alone to a dog that never misses, on it and on the shipped one. */
 const whole = process.env['KIBOU_SOAK_LOOP'] !== undefined
-const readyOn = (curriculum: Curriculum, rungId: string): number =>
+const readyOn = (curriculum: Curriculum, rungId: RungId): number =>
   live({ curriculum, promises: [{ rungId, level: 0, places: 1, people: 1 }], days: 24, setsADay: 400 }).readyOn ?? 99
 
 describe('a dog that never misses, on the version before and on the shipped one', () => {

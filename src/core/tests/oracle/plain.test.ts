@@ -5,7 +5,7 @@ import type { Curriculum } from '../../curriculum/types'
 import type { RepFact, SetFact } from '../../facts/fact'
 import { foldDog } from '../../progress/fold'
 import { always } from '../../progress/regime'
-import { isHeld } from '../../progress/state'
+import { isMastered } from '../../progress/state'
 import { plainHeld, plainJudge, type PlainRep } from './plain'
 
 /** The ladders alone: what keeps a rung shut is asked elsewhere. */
@@ -24,10 +24,10 @@ const open: Curriculum = {
   })),
 }
 const runs = open.commands.flatMap((c) =>
-  c.runs.map((run) => ({
-    key: `${c.id}/${run.id}`,
-    run,
-    kind: [...new Set(run.rungs.map((r) => r.kind))].join(' and '),
+  c.runs.map((ladder) => ({
+    key: `${c.id}/${ladder.id}`,
+    run: ladder,
+    kind: [...new Set(ladder.rungs.map((r) => r.kind))].join(' and '),
   })),
 )
 
@@ -122,7 +122,7 @@ describe('an oracle written apart, from the trade’s words, agrees on random hi
         const { facts, plain } = historyOf(at, sets)
         const wanted = plainJudge(at.run, plain)
         const state = foldDog(always(open), facts).runs[at.key]
-        expect([state?.position, at.run.rungs.map((_, i) => isHeld(at.run, state, i))]).toEqual([
+        expect([state?.position, at.run.rungs.map((_, i) => isMastered(at.run, state, i))]).toEqual([
           wanted.position,
           at.run.rungs.map((_, i) => plainHeld(at.run, wanted, i)),
         ])

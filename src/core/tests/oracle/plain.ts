@@ -1,4 +1,4 @@
-import type { Run, Rung } from '../../curriculum/types'
+import type { Ladder, Rung } from '../../curriculum/types'
 
 /**
  * How a ladder is climbed, written from the trade’s words alone and read from the whole history at every rep: slow,
@@ -39,28 +39,28 @@ const clean = (results: string): number => [...results].filter((r) => r === 'C')
  * Held: the rule met on two days at this rung or a harder one on the same axis, and once more since a failed refresher
  * took it away.
  */
-export function plainHeld(run: Run, s: Pick<PlainStanding, 'meetings' | 'slips'>, index: number): boolean {
-  const axis = run.rungs[index]?.axis
-  const counting = s.meetings.filter((m) => m.index >= index && run.rungs[m.index]?.axis === axis)
+export function plainHeld(ladder: Ladder, s: Pick<PlainStanding, 'meetings' | 'slips'>, index: number): boolean {
+  const axis = ladder.rungs[index]?.axis
+  const counting = s.meetings.filter((m) => m.index >= index && ladder.rungs[m.index]?.axis === axis)
   const slip = Math.max(-1, ...s.slips.filter((x) => x.index === index).map((x) => x.order))
   return new Set(counting.map((m) => m.day)).size >= 2 && (slip < 0 || counting.some((m) => m.order > slip))
 }
 
-export function plainJudge(run: Run, reps: readonly PlainRep[]): PlainStanding {
+export function plainJudge(ladder: Ladder, reps: readonly PlainRep[]): PlainStanding {
   let position = 0
   let window = ''
   let windowAt = 0
   let windowRung = -1
   const meetings: Meeting[] = []
   const slips: { index: number; order: number }[] = []
-  let said = ''
+  let text = ''
   reps.forEach((rep, order) => {
-    const rung = run.rungs[rep.index]
+    const rung = ladder.rungs[rep.index]
     if (!rung) throw new Error('no rung')
-    const held = (i: number) => plainHeld(run, { meetings, slips }, i)
-    const top = run.rungs.reduce((best, _, i) => (held(i) ? i : best), -1)
+    const isHeld = (i: number) => plainHeld(ladder, { meetings, slips }, i)
+    const top = ladder.rungs.reduce((best, _, i) => (isHeld(i) ? i : best), -1)
     const refresher = rep.refresh && rep.index === top
-    const heldHere = held(rep.index)
+    const heldHere = isHeld(rep.index)
     if (rep.index !== windowRung || rep.at - windowAt > threeDays || (refresher && rep.nth === 1)) window = ''
     windowRung = rep.index
     windowAt = rep.at
@@ -71,14 +71,14 @@ export function plainJudge(run: Run, reps: readonly PlainRep[]): PlainStanding {
       meetings.push({ index: rep.index, day: rep.day, order })
       position = Math.max(position, rep.index + 1)
       window = ''
-      said += '+'
+      text += '+'
       return
     }
     const refreshed =
       refresher && rep.nth >= rung.setReps ? clean(ofSet.map((r) => r.result).join('')) / rep.nth : undefined
-    const to = putBack(rung, rep, window, heldHere, refresher) ? undefined : dropTo(run, rep, window, refreshed)
+    const to = putBack(rung, rep, window, heldHere, refresher) ? undefined : dropTo(ladder, rep, window, refreshed)
     if (to === undefined) {
-      said += rep.result === 'M' && rung.kind === 'timed' ? '=' : '.'
+      text += rep.result === 'M' && rung.kind === 'timed' ? '=' : '.'
       return
     }
     if (refresher) for (let i = Math.min(to + 1, rep.index); i <= rep.index; i++) slips.push({ index: i, order })
@@ -92,11 +92,11 @@ export function plainJudge(run: Run, reps: readonly PlainRep[]): PlainStanding {
       !(window.endsWith('LL') && !waited(rung)) &&
       runDown(window)
     )
-      // At the first rung nothing lies below, and it is counted anew; a refresher of ten that failed is one of these.
+      // At the first rung nothing lies below, and it is counted again; a refresher of ten that failed is one of these.
       window = ''
-    said += '-'
+    text += '-'
   })
-  return { position, meetings, slips, said }
+  return { position, meetings, slips, said: text }
 }
 
 /**
@@ -130,16 +130,16 @@ const runDown = (window: string): boolean =>
 const putBack = (rung: Rung, rep: PlainRep, window: string, held: boolean, refresher: boolean): boolean =>
   rung.kind === 'timed' && rep.result === 'M' && held && !refresher && !window.endsWith('MM')
 
-function dropTo(run: Run, rep: PlainRep, window: string, refreshed: number | undefined): number | undefined {
+function dropTo(ladder: Ladder, rep: PlainRep, window: string, refreshed: number | undefined): number | undefined {
   const i = rep.index
-  const rung = run.rungs[i]
+  const rung = ladder.rungs[i]
   const previous = Math.max(0, i - 1)
   if (!rung) return undefined
   if (rep.result === 'M' && rung.kind === 'timed') {
     if (i === 0) return 0
     if (rep.broke === undefined) return previous
-    const three = [i - 1, i - 2, i - 3].filter((j) => j >= 0 && run.rungs[j]?.kind === 'timed')
-    const seconds = (j: number) => run.rungs[j]?.criterion.seconds ?? 0
+    const three = [i - 1, i - 2, i - 3].filter((j) => j >= 0 && ladder.rungs[j]?.kind === 'timed')
+    const seconds = (j: number) => ladder.rungs[j]?.criterion.seconds ?? 0
     return (
       three.find((j) => seconds(j) < (rep.broke ?? 0)) ??
       [...three].reverse().find((j) => seconds(j) <= seconds(i)) ??
@@ -149,7 +149,9 @@ function dropTo(run: Run, rep: PlainRep, window: string, refreshed: number | und
   if (rep.result === 'M' && rung.kind === 'recall') return previous
   if (rung.kind === 'recall' && window.endsWith('XX')) {
     if ((rung.criterion.steps ?? 1000) <= 10) return i
-    const short = run.rungs.map((r, j) => (j < i && (r.criterion.steps ?? 1000) <= 10 ? j : -1)).filter((j) => j >= 0)
+    const short = ladder.rungs
+      .map((r, j) => (j < i && (r.criterion.steps ?? 1000) <= 10 ? j : -1))
+      .filter((j) => j >= 0)
     return short.at(-1) ?? previous
   }
   if (window.endsWith('LL') && !waited(rung)) return previous

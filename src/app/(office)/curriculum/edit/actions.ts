@@ -1,10 +1,10 @@
 'use server'
 import { revalidatePath } from 'next/cache'
-import { act } from '@/app/door'
+import { act, actOrReject } from '@/app/auth'
 import { signed } from '@/app/signed'
 import type { Told } from '@/screens/told'
-import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/scene/clock'
+import { kennelDatabase } from '@/auth/door'
+import { requestTime } from '@/work/base/clock'
 import {
   discardDraft,
   restoreDraft,
@@ -15,22 +15,22 @@ import {
   saveDraft,
   type DraftKept,
   type Published,
-} from '@/work/do/curriculum'
-import { refuse } from '@/work/do/deed'
+} from '@/work/actions/curriculum'
+import { reject } from '@/work/actions/actionResult'
 
 export const save = act(
   'lead',
-  (reason): DraftKept => ({ ...refuse(reason), revision: 0 }),
+  (rejection): DraftKept => ({ ...rejection, revision: 0 }),
   (_, raw: unknown): DraftKept => {
     const parsed = draftForm.safeParse(raw)
-    if (!parsed.success) return { ...refuse('This draft is too large to keep.'), revision: 0 }
+    if (!parsed.success) return { ...reject('too-large', 'This draft is too large to save.'), revision: 0 }
     return saveDraft(kennelDatabase(), parsed.data, requestTime())
   },
 )
 
 export const publish = act(
   'lead',
-  (reason): Published => faulty([{ where: 'you', reason }]),
+  ({ reason }): Published => faulty([{ where: 'you', reason }]),
   (who, raw: unknown): Published => {
     const parsed = publishForm.safeParse(signed(raw, who))
     if (!parsed.success)
@@ -41,13 +41,13 @@ export const publish = act(
   },
 )
 
-export const discard = act('lead', refuse, (): Told => {
+export const discard = actOrReject('lead', (): Told => {
   discardDraft(kennelDatabase())
   revalidatePath('/', 'layout')
   return { ok: true }
 })
 
-export const restore = act('lead', refuse, (): Told => {
+export const restore = actOrReject('lead', (): Told => {
   const done = restoreDraft(kennelDatabase())
   revalidatePath('/', 'layout')
   return done

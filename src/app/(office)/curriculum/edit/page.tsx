@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { Editor } from '@/screens/curriculum/Editor'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { loadDraft } from '@/work/page/curriculum'
 import { discard, publish, save } from './actions'
 

@@ -1,18 +1,19 @@
 import type { ReactNode } from 'react'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { mayAct } from '@/core/people/roles'
 import { PausedBar, StopWorking } from '@/screens/pause/PauseBar'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { loadDogFrame } from '@/work/page/dogFrame'
-import { requestTime } from '@/work/scene/clock'
+import { requestTime } from '@/work/base/clock'
 import { stopWorking, workAgain } from '../../coming/actions'
+import type { ResidencyId } from '@/core/ids'
 
 /** Around every page of a dog at the desk: that it is not worked now, or a way to say so. */
 export default async function DogLayout({
   params,
   children,
 }: {
-  params: Promise<{ residencyId: string }>
+  params: Promise<{ residencyId: ResidencyId }>
   children: ReactNode
 }) {
   const person = await enter()
@@ -28,9 +29,7 @@ export default async function DogLayout({
         />
       )}
       {children}
-      {frame.because === '' && frame.here && (
-        <StopWorking residencyId={frame.residencyId} name={frame.name} pause={stopWorking} />
-      )}
+      {frame.because === '' && frame.here && <StopWorking frame={frame} pause={stopWorking} />}
     </>
   )
 }

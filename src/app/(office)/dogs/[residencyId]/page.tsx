@@ -1,13 +1,14 @@
 import { notFound } from 'next/navigation'
 import { z } from 'zod'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { Resident } from '@/screens/resident/Resident'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { residentSteps } from '@/work/page/resident'
-import { inBreaths } from '@/work/scene/breaths'
-import { requestTime } from '@/work/scene/clock'
+import { runYielding } from '@/work/base/runYielding'
+import { requestTime } from '@/work/base/clock'
 import { doesNotCome, moveGoingHome } from '../../coming/actions'
 import { changeRuns, doWithoutBaseline, keepNote, putBooksRight, putSetRight, takeSetBack } from './actions'
+import type { ResidencyId } from '@/core/ids'
 
 const word = z.string().max(80).optional().catch(undefined)
 const query = z.object({
@@ -22,13 +23,13 @@ export default async function ResidentPage({
   params,
   searchParams,
 }: {
-  params: Promise<{ residencyId: string }>
+  params: Promise<{ residencyId: ResidencyId }>
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }) {
   await enter()
   const now = requestTime()
   const { command, place, holder, only, page } = query.parse(await searchParams)
-  const view = await inBreaths(
+  const view = await runYielding(
     residentSteps(
       kennelDatabase(),
       (await params).residencyId,

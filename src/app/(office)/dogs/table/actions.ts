@@ -1,15 +1,15 @@
 'use server'
 import { z } from 'zod'
-import { act } from '@/app/door'
+import { actOrReject } from '@/app/auth'
 import { runJob } from '@/jobs/pool'
-import type { Person } from '@/store/kennel'
-import { refuse } from '@/work/do/deed'
-import { requestTime } from '@/work/scene/clock'
+import type { Person } from '@/auth/door'
+import { reject, type Rejection } from '@/core/rejection'
+import { requestTime } from '@/work/base/clock'
 import { askHowFar, askToStop, startTable, tableOf, type Started } from '../../tableAction'
 
-const noProblems = (reason: string) => ({ ...refuse(reason), problems: [] })
+const noProblems = (rejection: Rejection) => ({ ...rejection, problems: [] })
 
-export const lookAt = act('trainer', refuse, async (who, sent: FormData): Promise<Started> => {
+export const lookAt = actOrReject('trainer', async (who, sent: FormData): Promise<Started> => {
   const table = await tableOf(sent)
   if (!table.ok) return table
   const input = { bytes: table.bytes, recordedBy: who.id, now: requestTime() }
@@ -17,33 +17,33 @@ export const lookAt = act('trainer', refuse, async (who, sent: FormData): Promis
     who,
     'look',
     async (options) => ({ what: 'look', result: await runJob('look-at-table', input, options) }),
-    (reason) => ({ what: 'look', result: noProblems(reason) }),
+    (rejection) => ({ what: 'look', result: noProblems(rejection) }),
   )
 })
 
 const importId = z.uuid()
-const nothingSuch = 'There is no such table.'
+const nothingSuch = 'Table not found.'
 
-export const add = act('trainer', refuse, async (who, sent: FormData): Promise<Started> => {
+export const add = actOrReject('trainer', async (who, sent: FormData): Promise<Started> => {
   const table = await tableOf(sent)
   if (!table.ok) return table
   const id = importId.safeParse(table.form.get('id'))
-  if (!id.success) return refuse(nothingSuch)
+  if (!id.success) return reject('table-not-found', nothingSuch)
   const fileName = table.fileName.trim().slice(0, 200) || 'a table'
   const form = { id: id.data, fileName, bytes: table.bytes, recordedBy: who.id }
   return startTable(
     who,
     'dogs',
     async (options) => ({ what: 'dogs', result: await runJob('add-table', { form, now: requestTime() }, options) }),
-    (reason) => ({ what: 'dogs', result: noProblems(reason) }),
+    (rejection) => ({ what: 'dogs', result: noProblems(rejection) }),
   )
 })
 
 /** The action on a table that was begun before. */
 const onImport = (start: (who: Person, id: string) => Started) =>
-  act('trainer', refuse, (who, raw: string): Started => {
+  actOrReject('trainer', (who, raw: string): Started => {
     const id = importId.safeParse(raw)
-    return id.success ? start(who, id.data) : refuse(nothingSuch)
+    return id.success ? start(who, id.data) : reject('table-not-found', nothingSuch)
   })
 
 export const goOn = onImport((who, id) =>
@@ -54,7 +54,7 @@ export const goOn = onImport((who, id) =>
       what: 'dogs',
       result: await runJob('go-on-with-table', { id, now: requestTime() }, options),
     }),
-    (reason) => ({ what: 'dogs', result: noProblems(reason) }),
+    (rejection) => ({ what: 'dogs', result: noProblems(rejection) }),
   ),
 )
 
@@ -66,7 +66,7 @@ export const takeBack = onImport((who, id) =>
       what: 'back',
       result: await runJob('take-table-back', { id, now: requestTime() }, options),
     }),
-    (reason) => ({ what: 'back', result: refuse(reason) }),
+    (rejection) => ({ what: 'back', result: rejection }),
   ),
 )
 

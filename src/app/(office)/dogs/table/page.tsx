@@ -1,13 +1,12 @@
 import type { Metadata } from 'next'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { mostLetters } from '@/core/csv/csv'
 import { runningOf } from '@/jobs/underWay'
 import { DogTable } from '@/screens/table/DogTable'
-import { tableColumns } from '@/work/do/dogTable'
-import { kennelDatabase } from '@/store/connection'
-import { readKennel } from '@/store/kennel'
-import { lastImport } from '@/work/do/importDogs'
-import { requestTime } from '@/work/scene/clock'
+import { tableColumns } from '@/work/actions/dogTable'
+import { kennelDatabase, readHouse } from '@/auth/door'
+import { lastImport } from '@/work/actions/importDogs'
+import { requestTime } from '@/work/base/clock'
 import { add, goOn, how, lookAt, stop, takeBack } from './actions'
 
 export const metadata: Metadata = { title: 'Dogs and owners as a table' }
@@ -19,7 +18,7 @@ export default async function TablePage() {
     <DogTable
       columns={tableColumns}
       most={mostLetters}
-      timeZone={readKennel(db).timeZone}
+      timeZone={readHouse(db).timeZone}
       last={lastImport(db, requestTime())}
       running={runningOf(who.id)}
       actions={{ look: lookAt, add, goOn, takeBack, how, stop }}

@@ -1,9 +1,10 @@
 import type { Metadata } from 'next'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
+import { passcodeFields, personFields } from '@/core/people/personForm'
 import { TrainerForm } from '@/screens/begin/TrainerForm'
-import { kennelDatabase } from '@/store/connection'
-import { listStaff, sayTurnedAway } from '@/work/page/staff'
-import { requestTime } from '@/work/scene/clock'
+import { kennelDatabase, readHouse } from '@/auth/door'
+import { listStaff, turnedAwayText } from '@/work/page/staff'
+import { requestTime } from '@/work/base/clock'
 import { addTrainer, changeStaff, givePasscode, signOutAll } from './actions'
 
 export const metadata: Metadata = { title: 'People' }
@@ -14,11 +15,12 @@ export default async function NewTrainerPage() {
   return (
     <TrainerForm
       action={addTrainer}
+      fields={personFields(readHouse(db).week)}
       give={givePasscode}
       change={changeStaff}
       signOut={signOutAll}
-      people={listStaff(db, now)}
-      turnedAway={sayTurnedAway(db, now)}
+      people={listStaff(db, now).map((p) => ({ ...p, passcode: passcodeFields(p) }))}
+      turnedAway={turnedAwayText(db, now)}
     />
   )
 }

@@ -1,5 +1,5 @@
 'use server'
-import { gripForm, sayGrip } from '@/work/do/grip'
+import { gripForm, recordGrip } from '@/work/actions/grip'
 import { actSigned } from '@/app/signed'
 
-export const gripSaid = actSigned('hand', gripForm, sayGrip)
+export const gripSaid = actSigned('hand', gripForm, recordGrip)

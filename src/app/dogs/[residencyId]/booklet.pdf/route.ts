@@ -1,17 +1,17 @@
 import { z } from 'zod'
-import { handle } from '@/app/door'
+import { handle } from '@/app/auth'
 import { pdf } from '@/app/pdf'
-import { kennelDatabase } from '@/store/connection'
-import { readHouse } from '@/store/house'
+import { kennelDatabase, readHouse } from '@/auth/door'
 import { loadBooklet } from '@/work/page/booklet'
 import { bookletPdf } from '@/work/pdf/booklet'
-import { requestTime } from '@/work/scene/clock'
+import { requestTime } from '@/work/base/clock'
+import type { ResidencyId } from '@/core/ids'
 
 const size = z.enum(['half', 'whole']).catch('half')
 
 export const GET = handle(
   'hand',
-  async (request: Request, { params }: { params: Promise<{ residencyId: string }> }) => {
+  async (request: Request, { params }: { params: Promise<{ residencyId: ResidencyId }> }) => {
     const db = kennelDatabase()
     const booklet = loadBooklet(db, (await params).residencyId, requestTime())
     const on = size.parse(new URL(request.url).searchParams.get('size'))

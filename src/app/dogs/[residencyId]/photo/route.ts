@@ -1,11 +1,11 @@
-import { handle } from '@/app/door'
-import { kennelDatabase } from '@/store/connection'
-import { patiently } from '@/store/patience'
-import { requestTime } from '@/work/scene/clock'
-import { keepPhoto, photoOf } from '@/work/do/photo'
+import { handle } from '@/app/auth'
+import { kennelDatabase, retryWhileBusy } from '@/auth/door'
+import { requestTime } from '@/work/base/clock'
+import { keepPhoto, photoOf } from '@/work/actions/photo'
+import type { ResidencyId } from '@/core/ids'
 
 interface Params {
-  params: Promise<{ residencyId: string }>
+  params: Promise<{ residencyId: ResidencyId }>
 }
 
 export const GET = handle('hand', async (_: Request, { params }: Params) => {
@@ -25,10 +25,10 @@ const refuse = (error: string, status: number) => Response.json({ error }, { sta
 export const POST = handle('trainer', async (request: Request, { params }: Params, who) => {
   const form = await request.formData().catch(() => undefined)
   const file = form?.get('photo')
-  if (!(file instanceof File)) return refuse('There was no picture in it.', 400)
+  if (!(file instanceof File)) return refuse('No picture was chosen.', 400)
   const db = kennelDatabase()
   const { residencyId } = await params
   const picture = Buffer.from(await file.arrayBuffer())
-  const done = await patiently(db, () => keepPhoto(db, residencyId, picture, who.id, requestTime()))
+  const done = await retryWhileBusy(db, () => keepPhoto(db, residencyId, picture, who.id, requestTime()))
   return done.ok ? Response.json({ at: done.at }) : refuse(done.reason, done.status)
 })

@@ -1,9 +1,10 @@
-import { handle } from '@/app/door'
-import { kennelDatabase } from '@/store/connection'
+import { handle } from '@/app/auth'
+import { kennelDatabase } from '@/auth/door'
 import { practiceCalendar } from '@/work/page/booklet'
-import { requestTime } from '@/work/scene/clock'
+import { requestTime } from '@/work/base/clock'
+import type { ResidencyId } from '@/core/ids'
 
-export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ residencyId: string }> }) => {
+export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ residencyId: ResidencyId }> }) => {
   const file = practiceCalendar(kennelDatabase(), (await params).residencyId, requestTime())
   if (!file) return new Response('Dog not found.', { status: 404 })
   return new Response(file.text, {

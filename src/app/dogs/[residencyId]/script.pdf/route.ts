@@ -1,12 +1,12 @@
-import { handle } from '@/app/door'
+import { handle } from '@/app/auth'
 import { pdf } from '@/app/pdf'
-import { kennelDatabase } from '@/store/connection'
-import { readHouse } from '@/store/house'
+import { kennelDatabase, readHouse } from '@/auth/door'
 import { printedScript } from '@/work/page/demonstration'
 import { scriptPdf } from '@/work/pdf/script'
-import { requestTime } from '@/work/scene/clock'
+import { requestTime } from '@/work/base/clock'
+import type { ResidencyId } from '@/core/ids'
 
-export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ residencyId: string }> }) => {
+export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ residencyId: ResidencyId }> }) => {
   const db = kennelDatabase()
   const printed = printedScript(db, (await params).residencyId, requestTime())
   return printed

@@ -1,8 +1,9 @@
-import { handle } from '@/app/door'
-import { kennelDatabase } from '@/store/connection'
+import { handle } from '@/app/auth'
+import { kennelDatabase } from '@/auth/door'
 import { invitation } from '@/work/page/handoff'
+import type { HandoffId } from '@/core/ids'
 
-export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ handoffId: string }> }) => {
+export const GET = handle('hand', async (_: Request, { params }: { params: Promise<{ handoffId: HandoffId }> }) => {
   const file = invitation(kennelDatabase(), (await params).handoffId)
   if (!file) return new Response('There is no handoff by that address.', { status: 404 })
   return new Response(file.text, {

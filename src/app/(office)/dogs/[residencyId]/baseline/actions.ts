@@ -9,7 +9,7 @@ import {
   takeProposed,
   takeStart,
   undoBaselineRep,
-} from '@/work/do/baseline'
+} from '@/work/actions/baseline'
 
 export const keepRep = actSigned('trainer', baselineRepForm, keepBaselineRep)
 export const undoRep = actSigned('trainer', baselineUndoForm, undoBaselineRep)

@@ -1,5 +1,5 @@
 'use server'
 import { actSigned } from '@/app/signed'
-import { changeScript, scriptForm } from '@/work/do/demonstration'
+import { changeScript, scriptForm } from '@/work/actions/demonstration'
 
 export const keepScript = actSigned('lead', scriptForm, changeScript)

@@ -1,12 +1,13 @@
 import { notFound } from 'next/navigation'
 import { z } from 'zod'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { mayAct } from '@/core/people/roles'
 import { ScriptPage } from '@/screens/demonstration/ScriptPage'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { loadDemonstration } from '@/work/page/demonstration'
-import { requestTime } from '@/work/scene/clock'
+import { requestTime } from '@/work/base/clock'
 import { keepScript } from './actions'
+import type { ResidencyId } from '@/core/ids'
 
 const query = z.object({ place: z.string().max(80).optional().catch(undefined) })
 
@@ -14,7 +15,7 @@ export default async function Page({
   params,
   searchParams,
 }: {
-  params: Promise<{ residencyId: string }>
+  params: Promise<{ residencyId: ResidencyId }>
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }) {
   const person = await enter()

@@ -1,12 +1,12 @@
 'use server'
 import { actSigned } from '@/app/signed'
+import { actOnDogForm, actOnFields } from '@/app/(office)/typed'
 import {
   bowlForm,
-  decidePlan,
   fedForm,
   feedDog,
   giveBowl,
-  planForm,
+  savePlan,
   takeFoodBack,
   tenPiecesForm,
   untakeForm,
@@ -14,12 +14,12 @@ import {
   weighOut,
   weighTenPieces,
   weightForm,
-} from '@/work/do/food'
+} from '@/work/actions/food'
 
-export const keepWeight = actSigned('hand', weightForm, weigh)
-export const feedItSo = actSigned('trainer', planForm, decidePlan)
-export const writeFed = actSigned('hand', fedForm, feedDog)
+export const keepWeight = actOnFields('hand', weightForm, weigh)
+export const keepPlan = actOnDogForm('trainer', savePlan)
+export const writeFed = actOnFields('hand', fedForm, feedDog)
 export const takeBackFood = actSigned('hand', untakeForm, takeFoodBack)
 export const weighedOut = actSigned('hand', bowlForm, weighOut)
 export const bowlGiven = actSigned('hand', bowlForm, giveBowl)
-export const tenWeighed = actSigned('hand', tenPiecesForm, weighTenPieces)
+export const tenWeighed = actOnFields('hand', tenPiecesForm, weighTenPieces)

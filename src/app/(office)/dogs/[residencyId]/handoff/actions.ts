@@ -2,11 +2,10 @@
 import { revalidatePath } from 'next/cache'
 import type { z } from 'zod'
 import type { Outcome } from '@/screens/handoff/HandoffPage'
-import { act } from '@/app/door'
+import { act } from '@/app/auth'
 import type { Role } from '@/core/people/roles'
 import { formOf } from '@/app/(office)/typed'
-import { kennelDatabase } from '@/store/connection'
-import type { Db } from '@/store/database'
+import { kennelDatabase, type Db } from '@/auth/door'
 import {
   bookHandoff,
   bookNamed,
@@ -18,18 +17,19 @@ import {
   namedForm,
   uncancelHandoff,
   type Booked,
-} from '@/work/do/handoff'
-import { requestTime } from '@/work/scene/clock'
+} from '@/work/actions/handoff'
+import { requestTime } from '@/work/base/clock'
+import type { EpochMs } from '@/core/epochMs'
 
 const guarded = <S extends z.ZodType>(
   schema: S,
   said: string,
-  run: (db: Db, input: z.infer<S>, now: number) => Booked,
+  run: (db: Db, input: z.infer<S>, now: EpochMs) => Booked,
   least: Role = 'trainer',
 ) =>
   act(
     least,
-    (reason): Outcome => ({ refused: true, said: reason }),
+    ({ reason }): Outcome => ({ refused: true, said: reason }),
     (_, __: Outcome | null, form: FormData) => keep(schema, form, said, run),
   )
 
@@ -37,7 +37,7 @@ function keep<S extends z.ZodType>(
   schema: S,
   form: FormData,
   said: string,
-  run: (db: Db, input: z.infer<S>, now: number) => Booked,
+  run: (db: Db, input: z.infer<S>, now: EpochMs) => Booked,
 ): Outcome {
   const parsed = schema.safeParse(Object.fromEntries(formOf(form)))
   if (!parsed.success)
@@ -51,7 +51,7 @@ function keep<S extends z.ZodType>(
 }
 
 export const book = guarded(bookingForm, 'Booked. The invitation is below.', bookHandoff)
-export const move = guarded(movingForm, 'Moved. Send the new invitation: it replaces the old one.', moveHandoff)
-export const cancel = guarded(cancelForm, 'Cancelled. The time is free again.', cancelHandoff)
-export const uncancel = guarded(cancelForm, 'It stands again. Send the new invitation.', uncancelHandoff)
+export const move = guarded(movingForm, 'Moved. Send the new invitation. It replaces the old one.', moveHandoff)
+export const cancel = guarded(cancelForm, 'Canceled. The time is free again.', cancelHandoff)
+export const uncancel = guarded(cancelForm, 'The handoff is booked again. Send the new invitation.', uncancelHandoff)
 export const bookTyped = guarded(namedForm, 'Booked. The invitation is below.', bookNamed, 'lead')

@@ -1,12 +1,13 @@
 import { notFound } from 'next/navigation'
 import { z } from 'zod'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { HandoffPage } from '@/screens/handoff/HandoffPage'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { loadHandoffPage } from '@/work/page/handoff'
 import { book, bookTyped, cancel, move, uncancel } from './actions'
-import { thenBreathe } from '@/work/scene/breaths'
-import { requestTime } from '@/work/scene/clock'
+import { thenBreathe } from '@/work/base/runYielding'
+import { requestTime } from '@/work/base/clock'
+import type { ResidencyId } from '@/core/ids'
 
 const asked = z.object({ from: z.iso.date().catch('') })
 
@@ -14,7 +15,7 @@ export default async function Page({
   params,
   searchParams,
 }: {
-  params: Promise<{ residencyId: string }>
+  params: Promise<{ residencyId: ResidencyId }>
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }) {
   await enter()

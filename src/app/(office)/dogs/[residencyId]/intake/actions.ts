@@ -1,32 +1,28 @@
 'use server'
-import { revalidatePath } from 'next/cache'
-import { redirect } from 'next/navigation'
-import { z } from 'zod'
-import { act } from '@/app/door'
-import { stepIds } from '@/core/intake/steps'
-import { kennelDatabase } from '@/store/connection'
-import { isStep } from '@/store/intake'
-import { requestTime } from '@/work/scene/clock'
-import { keepStep, saveDraft } from '@/work/do/intake'
-import { sentForm } from '@/core/formMerge'
+import { actOrReject } from '@/app/auth'
+import { isStep, stepIds } from '@/core/intake/steps'
+import { kennelDatabase } from '@/auth/door'
+import { requestTime } from '@/work/base/clock'
+import { keepStep, saveDraft } from '@/work/actions/intake'
 import type { DraftSaved } from '@/screens/form/useKeeping'
-import { actOnForm, saidOf, typed } from '../../../typed'
-import { refuse } from '@/work/do/deed'
+import { actOnForm } from '../../../typed'
+import { reject } from '@/work/actions/actionResult'
+import { partedOff } from '@/work/actions/saveOver'
 
-export const saveIntakeDraft = act(
-  'trainer',
-  (reason): DraftSaved => refuse(reason),
-  (who, raw: unknown): DraftSaved => saveDraft(kennelDatabase(), raw, who.id, requestTime()),
+export const saveIntakeDraft = actOrReject('trainer', (who, raw: unknown): DraftSaved =>
+  saveDraft(kennelDatabase(), raw, who.id, requestTime()),
 )
 
-export const keepIntakeStep = actOnForm('trainer', (who, form) => {
-  const { residencyId, step, ...rest } = typed(form)
-  const id = z.uuid().safeParse(residencyId?.[0])
-  const name = step?.[0] ?? ''
-  if (!id.success || !isStep(name)) return { '': 'There is no such step.' }
-  const done = keepStep(kennelDatabase(), id.data, name, sentForm(rest), who.id, requestTime())
-  if (!done.ok) return saidOf(done)
-  revalidatePath('/', 'layout')
-  const next = stepIds[stepIds.indexOf(name) + 1]
-  redirect(next ? `/dogs/${id.data}/intake?step=${next}` : `/dogs/${id.data}`)
-})
+export const keepIntakeStep = actOnForm(
+  'trainer',
+  (who, sent) => {
+    const { of: residencyId, form: ofStep } = partedOff(sent, 'residencyId')
+    const { of: step, form } = partedOff(ofStep, 'step')
+    if (!isStep(step)) return reject('step-not-found', 'Step not found.')
+    return keepStep(kennelDatabase(), residencyId, step, form, who.id, requestTime())
+  },
+  ({ id }, { typed }) => {
+    const next = stepIds[stepIds.findIndex((step) => step === typed['step']?.[0]) + 1]
+    return next ? `/dogs/${id}/intake?step=${next}` : `/dogs/${id}`
+  },
+)

@@ -1,12 +1,13 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { z } from 'zod'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { Intake } from '@/screens/intake/Intake'
-import { kennelDatabase } from '@/store/connection'
-import { requestTime } from '@/work/scene/clock'
+import { kennelDatabase } from '@/auth/door'
+import { requestTime } from '@/work/base/clock'
 import { loadIntake, loadPromising } from '@/work/page/intake'
 import { keepIntakeStep, saveIntakeDraft } from './actions'
+import type { ResidencyId } from '@/core/ids'
 
 export const metadata: Metadata = { title: 'Intake' }
 
@@ -14,7 +15,7 @@ export default async function IntakePage({
   params,
   searchParams,
 }: {
-  params: Promise<{ residencyId: string }>
+  params: Promise<{ residencyId: ResidencyId }>
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }) {
   await enter('trainer')

@@ -1,7 +1,7 @@
 'use server'
 import { actSigned } from '@/app/signed'
-import { noteForOwnerForm, tickNoteForOwner } from '@/work/do/noteForOwner'
-import { keepReport, reportForm } from '@/work/do/report'
+import { noteForOwnerForm, tickNoteForOwner } from '@/work/actions/noteForOwner'
+import { keepReport, reportForm } from '@/work/actions/report'
 
 export const tickNote = actSigned('trainer', noteForOwnerForm, tickNoteForOwner)
 

@@ -1,13 +1,14 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { z } from 'zod'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { Report } from '@/screens/report/Report'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { loadReport } from '@/work/page/report'
-import { thenBreathe } from '@/work/scene/breaths'
-import { requestTime } from '@/work/scene/clock'
+import { thenBreathe } from '@/work/base/runYielding'
+import { requestTime } from '@/work/base/clock'
 import { keep, tickNote } from './actions'
+import type { ResidencyId } from '@/core/ids'
 
 export const metadata: Metadata = { title: 'Week’s report' }
 
@@ -17,7 +18,7 @@ export default async function Page({
   params,
   searchParams,
 }: {
-  params: Promise<{ residencyId: string }>
+  params: Promise<{ residencyId: ResidencyId }>
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }) {
   await enter()

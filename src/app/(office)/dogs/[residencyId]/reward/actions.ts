@@ -11,7 +11,7 @@ import {
   toysForm,
   undoReward,
   worksForToys,
-} from '@/work/do/reward'
+} from '@/work/actions/reward'
 
 export const tasted = actSigned('trainer', tasteForm, keepTaste)
 export const chose = actSigned('trainer', choiceForm, keepChoice)

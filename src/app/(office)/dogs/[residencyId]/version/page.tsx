@@ -1,38 +1,16 @@
 import { notFound } from 'next/navigation'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { MoveVersion } from '@/screens/resident/MoveVersion'
-import { newest } from '@/core/progress/regime'
-import { findCurriculum, listCurricula } from '@/store/curricula'
-import { kennelDatabase } from '@/store/connection'
-import { findResident } from '@/store/residents'
-import { requestTime } from '@/work/scene/clock'
-import { previewMove } from '@/work/do/curriculum'
-import { regimesFor } from '@/work/scene/regimes'
+import { kennelDatabase } from '@/auth/door'
+import { requestTime } from '@/work/base/clock'
+import { loadMoves } from '@/work/page/moveVersion'
 import { moveToVersion } from '../actions'
+import type { ResidencyId } from '@/core/ids'
 
-export default async function VersionPage({ params }: { params: Promise<{ residencyId: string }> }) {
+export default async function VersionPage({ params }: { params: Promise<{ residencyId: ResidencyId }> }) {
   await enter('lead')
   const { residencyId } = await params
-  const db = kennelDatabase()
-  const resident = findResident(db, residencyId)
-  if (!resident) notFound()
-  const current = newest(regimesFor(db, residencyId, requestTime())).curriculum
-  const others = listCurricula(db)
-    .filter((v) => v.id !== current.id || v.version !== current.version)
-    .slice(0, 12)
-  const choices = others.map((v) => ({
-    id: v.id,
-    version: v.version,
-    name: findCurriculum(db, v)?.name ?? v.id,
-    ...(previewMove(db, residencyId, v, requestTime()) ?? { changes: [], kept: 0, anew: [] }),
-  }))
-  return (
-    <MoveVersion
-      dog={resident.name}
-      residencyId={residencyId}
-      current={`${current.name}, version ${current.version}`}
-      choices={choices}
-      move={moveToVersion}
-    />
-  )
+  const view = loadMoves(kennelDatabase(), residencyId, requestTime())
+  if (!view) notFound()
+  return <MoveVersion {...view} residencyId={residencyId} move={moveToVersion} />
 }

@@ -1,15 +1,16 @@
 import { notFound } from 'next/navigation'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { BlockScreen } from '@/screens/block/BlockScreen'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { blockSteps } from '@/work/page/block'
-import { inBreaths } from '@/work/scene/breaths'
-import { requestTime } from '@/work/scene/clock'
+import { runYielding } from '@/work/base/runYielding'
+import { requestTime } from '@/work/base/clock'
 import { gripSaid } from '../actions'
+import type { ResidencyId } from '@/core/ids'
 
-export default async function BlockPage({ params }: { params: Promise<{ residencyId: string }> }) {
+export default async function BlockPage({ params }: { params: Promise<{ residencyId: ResidencyId }> }) {
   const person = await enter()
-  const view = await inBreaths(
+  const view = await runYielding(
     blockSteps(kennelDatabase(), (await params).residencyId, undefined, person.id, requestTime()),
   )
   if (!view) notFound()

@@ -1,13 +1,14 @@
 import { notFound } from 'next/navigation'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { mayAct } from '@/core/people/roles'
 import { AfterPage } from '@/screens/after/AfterPage'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { loadAfter } from '@/work/page/after'
-import { requestTime } from '@/work/scene/clock'
+import { requestTime } from '@/work/base/clock'
 import { keepHomework, readPracticeBack } from './actions'
+import type { ResidencyId } from '@/core/ids'
 
-export default async function Page({ params }: { params: Promise<{ residencyId: string }> }) {
+export default async function Page({ params }: { params: Promise<{ residencyId: ResidencyId }> }) {
   const person = await enter()
   const view = loadAfter(kennelDatabase(), (await params).residencyId, requestTime())
   if (!view) notFound()

@@ -1,25 +1,26 @@
 import { notFound } from 'next/navigation'
-import { enter } from '@/app/door'
+import { enter } from '@/app/auth'
 import { BlockScreen } from '@/screens/block/BlockScreen'
-import { kennelDatabase } from '@/store/connection'
+import { kennelDatabase } from '@/auth/door'
 import { blockSteps } from '@/work/page/block'
 import { readTrial } from '@/work/page/kitTrial'
-import { inBreaths } from '@/work/scene/breaths'
-import { requestTime } from '@/work/scene/clock'
+import { runYielding } from '@/work/base/runYielding'
+import { requestTime } from '@/work/base/clock'
 import { gripSaid } from '../../actions'
+import type { ResidencyId } from '@/core/ids'
 
 export default async function WorkPage({
   params,
   searchParams,
 }: {
-  params: Promise<{ residencyId: string; command: string }>
+  params: Promise<{ residencyId: ResidencyId; command: string }>
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }) {
   const person = await enter()
   const { residencyId, command } = await params
   const trial = readTrial(await searchParams)
   if (trial && 'refused' in trial) notFound()
-  const view = await inBreaths(blockSteps(kennelDatabase(), residencyId, command, person.id, requestTime(), trial))
+  const view = await runYielding(blockSteps(kennelDatabase(), residencyId, command, person.id, requestTime(), trial))
   if (!view) notFound()
   return <BlockScreen view={view} sayGrip={gripSaid} />
 }

@@ -1,9 +1,0 @@
-import type { Metadata } from 'next'
-import { Timing } from '@/screens/timing/Timing'
-
-export const metadata: Metadata = { title: 'The mark, practised' }
-
-/** Open to everybody: owners practise too, and nothing of the kennel is on it. */
-export default function TimingPage() {
-  return <Timing />
-}
