@@ -1,7 +1,7 @@
 import { devices } from '@playwright/test'
 import { getPriority } from 'node:os'
 import { expect, expectNoAxeFindings, launch, test, visit, settled, doWithoutBaseline } from './support/kibou'
-import { openBlock, pointer, sent, workReps } from './support/block'
+import { allHere, openBlock, pointer, sent, workReps } from './support/block'
 
 test.describe('a set in the yard', () => {
   test.use({
@@ -354,12 +354,25 @@ test('what could not be fetched at first comes by itself, though the network was
   await expect.poll(() => [...refused].filter((url) => !came.has(url))).toEqual([])
 })
 
+test('out of reach before all of it has come, the page says so', async ({ page, kibou, context }) => {
+  await page.addInitScript(() => {
+    window.requestIdleCallback = () => 0
+  })
+  await openBlock(page, kibou, 'Heron')
+  await expect(page.getByRole('button', { name: /^Begin block$/ })).toBeVisible()
+  await context.setOffline(true)
+  await expect(page.getByText(/no network, page not complete/)).toBeVisible()
+  await context.setOffline(false)
+  await expect(page.getByText(/no network/)).toBeHidden()
+})
+
 test('a tap is answered while the network is gone', async ({ page, kibou, context }) => {
   doWithoutBaseline(kibou, 'Siskin')
   await visit(page, `${kibou.url}/dogs/${kibou.dog('Siskin')}/work/down`)
   await expect(page.getByRole('button', { name: 'Begin set' })).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Clean' })).toBeVisible()
+  await allHere(page)
   await context.setOffline(true)
   for (let i = 0; i < 9; i++) await page.keyboard.press('c')
   // A second at the most, counted in frames of the page: a busy machine draws fewer of them.

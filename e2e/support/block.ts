@@ -4,6 +4,9 @@ import { received, settled, visit, type Kibou } from './kibou'
 export const openBlock = (page: Page, kibou: Kibou, dog: string) =>
   visit(page, `${kibou.url}/dogs/${kibou.dog(dog)}/block`)
 
+/** Until the device has all that a session may open: from there on it works without network. */
+export const allHere = (page: Page) => expect(page.locator('[data-all-here=true]')).toBeVisible()
+
 /** Until the kennel has everything that was tapped. */
 export const sent = (page: Page) => expect(page.getByText(/On device: 0/)).toBeVisible()
 

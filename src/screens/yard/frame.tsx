@@ -1,5 +1,14 @@
 'use client'
-import { memo, useCallback, useDeferredValue, useEffect, useState, type ReactNode } from 'react'
+import {
+  createContext,
+  memo,
+  useCallback,
+  useContext,
+  useDeferredValue,
+  useEffect,
+  useState,
+  type ReactNode,
+} from 'react'
 import styled from 'styled-components'
 import type { HouseWays } from '@/core/measures'
 import { keepAwake } from '@/device/awake'
@@ -13,6 +22,8 @@ import { WaysProvider } from '@/ui/ways'
 import { useOutbox, useOutboxStatus } from '../shell/Tray'
 
 export type YardMemory = Pick<typeof DeviceMemory, 'readPrefs' | 'recall'>
+/** Whether all that a session may open has come to this device. */
+const AllHere = createContext(false)
 const nothingRemembered: YardMemory = { readPrefs: () => usualPrefs, recall: () => undefined }
 
 /**
@@ -22,9 +33,11 @@ const nothingRemembered: YardMemory = { readPrefs: () => usualPrefs, recall: () 
 function useYard(fetchLater: () => Promise<unknown>): {
   readonly outbox: Outbox | undefined
   readonly memory: YardMemory | undefined
+  readonly allHere: boolean
 } {
   const outbox = useOutbox()
   const [memory, setMemory] = useState<YardMemory>()
+  const [allHere, setAllHere] = useState(false)
   useEffect(() => {
     const before = document.documentElement.dataset['theme']
     document.documentElement.dataset['theme'] = 'yard'
@@ -32,14 +45,20 @@ function useYard(fetchLater: () => Promise<unknown>): {
     // Without it the session is worked as on a device that remembers nothing.
     import('@/device/memory').then(setMemory, () => setMemory(nothingRemembered))
     // What is fetched for later waits until the page has woken.
-    const idle = whenIdle(() => void fetchLater().then(keepThisPage))
+    const idle = whenIdle(
+      () =>
+        void fetchLater().then(() => {
+          setAllHere(true)
+          return keepThisPage()
+        }),
+    )
     return () => {
       idle()
       document.documentElement.dataset['theme'] = before ?? 'day'
       letGo()
     }
   }, [fetchLater])
-  return { outbox, memory }
+  return { outbox, memory, allHere }
 }
 
 /** A working session once the device’s memory is open; until then its head, and that it is being opened. */
@@ -54,9 +73,11 @@ export function YardDoor({
   head: ReactNode
   children: (outbox: Outbox, memory: YardMemory) => ReactNode
 }) {
-  const { outbox, memory } = useYard(fetchLater)
+  const { outbox, memory, allHere } = useYard(fetchLater)
   return outbox && memory ? (
-    <WaysProvider ways={ways}>{children(outbox, memory)}</WaysProvider>
+    <AllHere.Provider value={allHere}>
+      <WaysProvider ways={ways}>{children(outbox, memory)}</WaysProvider>
+    </AllHere.Provider>
   ) : (
     <Page data-waking>
       {head}
@@ -76,14 +97,22 @@ function whenIdle(then: () => void): () => void {
   return () => cancelIdleCallback(idle)
 }
 
+/** What to know before working on without network. */
+function offlineWords(allHere: boolean): string {
+  if (!mayReloadOffline()) return 'no network, do not reload'
+  return allHere ? 'no network' : 'no network, page not complete'
+}
+
 /** What of this device has reached the kennel, always in sight. */
 export const KeptHere = memo(function KeptHere({ address, outbox }: { address: string; outbox: Outbox | undefined }) {
   // Every tap changes it; the mark is drawn first.
   const status = useDeferredValue(useOutboxStatus(outbox))
   useLeaveWarning(status.kept > 0 && status.offline)
+  const allHere = useContext(AllHere)
   return (
     <KeptLine
       role="status"
+      data-all-here={allHere}
       data-offline={
         status.offline ||
         (status.signedOut && status.kept > 0) ||
@@ -94,7 +123,7 @@ export const KeptHere = memo(function KeptHere({ address, outbox }: { address: s
     >
       {status.fleeting && 'This browser will not save it. '}On device: {status.kept} · synced: {status.sent}
       {status.refused.length > 0 && ` · rejected: ${status.refused.length}`}
-      {status.offline && (mayReloadOffline() ? ' · no network' : ' · no network, do not reload')}
+      {status.offline && ` · ${offlineWords(allHere)}`}
       {status.heldUp !== '' && ` · ${status.heldUp}`}
       {status.signedOut && status.kept > 0 && (
         <>
