@@ -48,3 +48,44 @@ test('food is logged by keyboard and undone; a weight that looks like pounds is 
   await expect(page.getByRole('button', { name: 'Log food' })).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Feeding plan' })).toBeHidden()
 })
+
+test('a page from before an upgrade leaves what was typed to the page after, and writes over nobody', async ({
+  page,
+  kibou,
+}) => {
+  const food = `${kibou.url}/dogs/${kibou.dog('Mallet')}/food`
+  await visit(page, food)
+  const goal = page.getByLabel(/^Goal/)
+  const save = page.getByRole('button', { name: 'Change', exact: true })
+  await goal.fill('31.5')
+  // The kennel no longer knows what this page asks for.
+  await page.route('**/food', (route) =>
+    route.request().method() === 'POST'
+      ? route.continue({ headers: { ...route.request().headers(), 'next-action': '0'.repeat(42) } })
+      : route.fallback(),
+  )
+  await save.press('Enter')
+  await expect(page.getByText(/Kibou was updated after this page was opened/)).toBeVisible()
+  await expect(goal).toHaveValue('31.5')
+  await page.unroute('**/food')
+
+  // Meanwhile somebody else changes the plan.
+  const other = await page.context().newPage()
+  await visit(other, food)
+  await other.getByLabel(/^Other factor/).fill('1.3')
+  await other.getByRole('button', { name: 'Change', exact: true }).press('Enter')
+  await expect(other.getByText('Saved.')).toBeVisible()
+  await other.close()
+
+  await page.getByRole('button', { name: 'Load the page again' }).press('Enter')
+  await expect(page.getByText(/Kibou was updated. This is what you typed before/)).toBeVisible()
+  await expect(goal).toHaveValue('31.5')
+  await expectNoAxeFindings(page)
+  await save.press('Enter')
+  await page.getByRole('button', { name: 'Save both' }).press('Enter')
+  await expect(page.getByText('Saved.')).toBeVisible()
+  await page.reload()
+  await expect(goal).toHaveValue('31.5')
+  await expect(page.getByLabel(/^Other factor/)).toHaveValue('1.3')
+  await expect(page.getByText(/Kibou was updated/)).toBeHidden()
+})

@@ -24,3 +24,7 @@ export const rememberedShape = z.object({
   temperatureC: z.number().nullable().default(null),
   humidity: z.number().nullable().default(null),
 })
+
+const typed = z.record(z.string().max(200), z.array(z.string().max(20_000)).max(500))
+/** What was typed, by field, and what the form was read at. */
+export const leftFormShape = z.object({ values: typed, read: typed })

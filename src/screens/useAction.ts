@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation'
 import { useState, useTransition } from 'react'
 import type { RejectionCode } from '@/core/rejection'
 import type { LaidTogether } from '@/work/actions/actionResult'
-import { noConnection, type Told } from './told'
+import { whyNotSent, type Told } from './told'
 
 /** Sends both changes laid together, where somebody else changed the same thing meanwhile. */
 export type SendTogether = (together: LaidTogether) => Promise<Told>
@@ -50,8 +50,8 @@ export function useAction(): {
               send(() => again(whose === 'mine' ? together : { ...together, change: together.theirs }), after, again),
           })
         else router.refresh()
-      } catch {
-        setWrong(noConnection)
+      } catch (error) {
+        setWrong(whyNotSent(error))
       }
     })
   }

@@ -1,20 +1,19 @@
 'use client'
-import { unstable_rethrow } from 'next/navigation'
-import { useActionState, useEffect, useRef, type ReactNode } from 'react'
+import { useEffect, useRef, type ReactNode } from 'react'
 import styled from 'styled-components'
 import { readField } from '@/core/clash'
 import type { EpochMs } from '@/core/epochMs'
 import type { Typed } from '@/core/fields'
-import { typedFrom, type FieldSpec } from '@/core/form'
+import type { FieldSpec } from '@/core/form'
 import { Wrong } from '@/ui/fieldParts'
 import { Beside } from '@/ui/Page'
-import { Button } from '@/ui/press'
+import { Button, Quiet } from '@/ui/press'
 import type { Dated } from './dated'
 import { Fields, type FormPart } from './Fields'
-import { freshForm, type FormAction, type FormState } from './state'
-import { noConnection } from '../told'
+import type { FormAction, FormState } from './state'
 import { Together } from './Together'
 import { useKeeping, type Keep } from './useKeeping'
+import { useSent } from './useSent'
 
 interface Props {
   readonly action: FormAction
@@ -55,23 +54,6 @@ export interface SpecPart extends FormPart {
   readonly tries: number
 }
 
-/** An action that, where nothing arrives, brings the form back as it was typed; without that the page would be gone. */
-const orOffline =
-  (action: FormAction): FormAction =>
-  async (before, form) => {
-    try {
-      return await action(before, form)
-    } catch (error) {
-      // To another page is no error.
-      unstable_rethrow(error)
-      return { errors: { '': noConnection }, values: typedFrom(form), tries: before.tries + 1 }
-    }
-  }
-
-/** What stands in a form that came back, as opposed to one that is fresh or was taken. */
-const cameBack = (state: FormState): boolean =>
-  state.tries > 0 && (state.clash !== undefined || Object.keys(state.errors).length > 0)
-
 /**
  * A form drawn from what it asks for. Nothing typed is ever lost: it comes back with what was wrong beside each field.
  */
@@ -95,13 +77,20 @@ export function SpecForm({
   isMain = shape !== 'line',
   children,
 }: Props) {
-  const [state, send, pending] = useActionState(orOffline(action), freshForm)
+  const {
+    state,
+    send,
+    pending,
+    isBack,
+    read: readNow,
+    round,
+  } = useSent(action, `${submit} ${JSON.stringify(hidden)}`, values, read)
   const form = useRef<HTMLFormElement>(null)
   const { touch, said } = useKeeping(form, keep, draftAt, pending)
   const { clash, errors, tries } = state
   const wrong = Object.keys(errors).length
   useFocusBack(form, state, justKept)
-  const was = cameBack(state) ? state.values : values
+  const was = isBack ? state.values : values
   const part = { values: over ? { ...was, ...over(was, tries) } : was, errors, touch, tries, dated, drawnAgain }
   const asked = (
     <Asked>
@@ -110,15 +99,17 @@ export function SpecForm({
     </Asked>
   )
   return (
-    <Form ref={form} action={send} key={tries} noValidate onInput={touch} data-shape={shape}>
+    <Form ref={form} action={send} key={round} noValidate onInput={touch} data-shape={shape}>
       {Object.entries(hidden).map(([name, value]) => (
         <input key={name} type="hidden" name={name} value={value} />
       ))}
-      <input type="hidden" name={readField} value={JSON.stringify(read)} />
+      <input type="hidden" name={readField} value={JSON.stringify(readNow)} />
       {wrong > 0 && (shape !== 'line' || errors['']) && (
         <Wrong>
           {errors[''] ??
             `${wrong === 1 ? 'One thing is' : `${wrong} things are`} not right yet. Nothing you typed is lost.`}
+          {!before && !more && faultsWithoutField(fields, errors).map((fault) => ` ${fault}`)}
+          {state.oldPage && <Quiet onPress={() => location.reload()}>Load the page again</Quiet>}
         </Wrong>
       )}
       {shape === 'beside' ? (
@@ -169,6 +160,12 @@ function useFocusBack(
     form.current?.querySelector('[data-clash]')?.scrollIntoView({ block: 'nearest' })
   }, [form, tries, clash, wrong, justKept])
 }
+
+/** What is wrong with something that the form does not show: a page from before an upgrade may lack a field. */
+const faultsWithoutField = (fields: readonly FieldSpec[], errors: FormState['errors']): readonly string[] =>
+  Object.entries(errors).flatMap(([at, fault]) =>
+    at === '' || fields.some((f) => 'name' in f && (at === f.name || at.startsWith(`${f.name}.`))) ? [] : [fault],
+  )
 
 const Form = styled.form`
   &&& {

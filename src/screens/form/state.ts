@@ -7,6 +7,8 @@ export interface FormState {
   readonly tries: number
   /** Somebody else saved it meanwhile; `values` hold both changes. */
   readonly clash?: Clash
+  /** The page is of an earlier version of Kibou: it can send nothing more. */
+  readonly oldPage?: boolean
 }
 export const freshForm: FormState = { errors: {}, values: {}, tries: 0 }
 export type FormAction = (before: FormState, form: FormData) => Promise<FormState>

@@ -4,6 +4,7 @@ import type { Typed } from '@/core/fields'
 import { isOfGuard } from '@/core/clash'
 import { typedFrom } from '@/core/form'
 import type { EpochMs } from '@/core/epochMs'
+import { isOldPage } from '../told'
 
 /** Design choice: so long after the last key a form is kept as typed. */
 const keepAfterMs = 600
@@ -49,7 +50,12 @@ export function useKeeping(
               : (done.reason ?? 'Not saved yet: signed out, or too much text.'),
           )
         },
-        () => setSaid('Not saved yet. No connection. Your typing stays on this page.'),
+        (error: unknown) =>
+          setSaid(
+            isOldPage(error)
+              ? 'Not saved yet. Kibou was updated. Press the button below, then load the page again.'
+              : 'Not saved yet. No connection. Your typing stays on this page.',
+          ),
       )
     }, keepAfterMs)
   }

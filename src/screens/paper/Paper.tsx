@@ -26,6 +26,7 @@ import type { ActionResult } from '@/work/actions/actionResult'
 import type { PaperView } from '@/work/page/paper'
 import { May } from '../shell/may'
 import { useOutbox } from '../shell/Tray'
+import { isOldPage, updatedMeanwhile } from '../told'
 import { TableIn } from '../table/TableIn'
 import type { TableActions } from '../table/useTable'
 import { Sheets } from './Sheets'
@@ -102,10 +103,12 @@ function TypeIn({ view, keepPast }: { view: PaperView; keepPast: KeepPast }) {
           })),
         })
         act(done.ok ? { do: 'saved', sets: done.kept, known: done.known } : { do: 'refused', reason: done.reason })
-      } catch {
+      } catch (error) {
         act({
           do: 'refused',
-          reason: 'No connection: a sheet of another day needs the kennel. What is typed stays here.',
+          reason: isOldPage(error)
+            ? updatedMeanwhile
+            : 'No connection: a sheet of another day needs the kennel. What is typed stays here.',
         })
       }
     })

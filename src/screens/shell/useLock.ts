@@ -1,5 +1,6 @@
 'use client'
 import { useCallback } from 'react'
+import { forgetForms } from '@/device/leftForm'
 import { forgetPages } from '@/device/offline'
 
 /** Design choice: a desk nobody touches for so long is locked. Where a set is worked nothing locks. */
@@ -12,6 +13,7 @@ export const idleMs = 15 * 60_000
 export function useLock(showsWall: boolean): () => Promise<void> {
   return useCallback(async () => {
     await forgetPages()
+    forgetForms()
     await fetch('/api/sign-out', { method: 'POST' }).catch(() => undefined)
     const here = encodeURIComponent(window.location.pathname + window.location.search)
     window.location.assign(showsWall ? '/locked' : `/sign-in?to=${here}`)

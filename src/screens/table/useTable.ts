@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { ActionResult } from '@/work/actions/actionResult'
+import { isOldPage, updatedMeanwhile } from '../told'
 import type { HowFar, TableEnd, TableWork } from '@/work/actions/tableEnd'
 
 type Started = ActionResult<{ readonly work: string }>
@@ -56,8 +57,9 @@ export function useTable(
           if (far.state === 'done') return setEnd(far.end)
           setRunning({ what, share: far.share })
         }
-      } catch {
-        setFault(what === 'look' ? 'No connection: nothing was added.' : noConnection)
+      } catch (error) {
+        if (isOldPage(error)) setFault(updatedMeanwhile)
+        else setFault(what === 'look' ? 'No connection: nothing was added.' : noConnection)
       } finally {
         work.current = undefined
         setRunning(undefined)
