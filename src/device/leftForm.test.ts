@@ -10,7 +10,7 @@ describe('a form left to the page after', () => {
     const methods = {
       getItem: (key: string) => kept[key] ?? null,
       setItem: (key: string, value: string) => (kept[key] = value),
-      removeItem: (key: string) => delete kept[key],
+      removeItem: (key: string) => Reflect.deleteProperty(kept, key),
     }
     vi.stubGlobal(
       'sessionStorage',
