@@ -359,8 +359,10 @@ test('out of reach before all of it has come, the page says so', async ({ page, 
     window.requestIdleCallback = () => 0
   })
   await openBlock(page, kibou, 'Heron')
-  await expect(page.getByRole('button', { name: /^Begin block$/ })).toBeVisible()
+  const begin = page.getByRole('button', { name: /^Begin block$/ })
+  await expect(begin).toBeVisible()
   await context.setOffline(true)
+  await begin.click()
   await expect(page.getByText(/no network, page not complete/)).toBeVisible()
   await context.setOffline(false)
   await expect(page.getByText(/no network/)).toBeHidden()
