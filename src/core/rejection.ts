@@ -1,3 +1,5 @@
+import type { CsvFaultCode } from './csv/csv'
+
 /** What may not be found by its id. */
 type Thing =
   | 'backup'
@@ -37,6 +39,12 @@ export type RejectionCode =
   | 'too-large'
   | 'no-file'
   | 'unreadable'
+  /** A table: why it is none, or not the one that was asked for. */
+  | CsvFaultCode
+  | 'columns-missing'
+  | 'columns-unknown'
+  | 'column-repeated'
+  | 'no-rows'
   /** Somebody else saved the same thing meanwhile, or the same thing is being done. */
   | 'changed-meanwhile'
   | 'under-way'

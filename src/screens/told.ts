@@ -8,7 +8,7 @@ export const noConnection = 'No connection. Your change was not saved. Try again
 export const updatedMeanwhile =
   'Kibou was updated after this page was opened. Your change was not saved. Load the page again.'
 
-/** The same, of a form that is left to the page that comes after. */
+/** Said where a form is left to the page that comes after. */
 export const updatedAndKept =
   'Kibou was updated after this page was opened. Load the page again: what you typed comes back.'
 /** Said where it came back. */

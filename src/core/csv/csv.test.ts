@@ -80,15 +80,15 @@ describe('CSV', () => {
     ])
   })
   it.each([
-    ['binary garbage', Uint8Array.from({ length: 400 }, (_, i) => (i * 37) % 256)],
-    ['nothing', bytes('')],
-    ['zeros', new Uint8Array(64)],
-    ['an open quotation mark', bytes('run,dog\n1,"Wren\n2,Rook')],
-    ['100,000 rows', bytes(`run,dog\n${'1,Wren\n'.repeat(100_000)}`)],
-    ['five megabytes', bytes('x'.repeat(5_000_000))],
-  ])('%s is refused whole, with a reason', (_, given) => {
+    ['binary garbage', 'not-utf-8', Uint8Array.from({ length: 400 }, (_, i) => (i * 37) % 256)],
+    ['nothing', 'empty', bytes('')],
+    ['zeros', 'not-text', new Uint8Array(64)],
+    ['an open quotation mark', 'open-quote', bytes('run,dog\n1,"Wren\n2,Rook')],
+    ['100,000 rows', 'too-many-rows', bytes(`run,dog\n${'1,Wren\n'.repeat(100_000)}`)],
+    ['five megabytes', 'too-large', bytes('x'.repeat(5_000_000))],
+  ])('%s is refused whole, with a code and a reason', (_, code, given) => {
     const read = readCsv(given)
-    expect(read).toMatchObject({ ok: false, reason: expect.stringMatching(/\w{3}/) })
+    expect(read).toMatchObject({ ok: false, code, reason: expect.stringMatching(/\w{3}/) })
     expect(mostRows).toBe(5000)
   })
 })

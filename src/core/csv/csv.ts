@@ -11,7 +11,10 @@ export type CsvRead =
       readonly rows: readonly (readonly string[])[]
       readonly delimiter: string
     }
-  | { readonly ok: false; readonly reason: string }
+  | { readonly ok: false; readonly code: CsvFaultCode; readonly reason: string }
+
+/** Why a file is no table, for code to branch on. */
+export type CsvFaultCode = 'too-large' | 'not-utf-8' | 'not-text' | 'empty' | 'open-quote' | 'too-many-rows'
 
 /**
  * Reads CSV after RFC 4180, with a comma, semicolon or tab, with or without a byte-order mark. Refuses whole what is
@@ -19,12 +22,16 @@ export type CsvRead =
  */
 export function readCsv(bytes: Uint8Array): CsvRead {
   if (bytes.length > mostLetters)
-    return { ok: false, reason: `The file is too long: ${(mostLetters / 1e6).toFixed(0)} MB are the most.` }
+    return {
+      ok: false,
+      code: 'too-large',
+      reason: `The file is too long: ${(mostLetters / 1e6).toFixed(0)} MB are the most.`,
+    }
   let text: string
   try {
     text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
   } catch {
-    return { ok: false, reason: 'This is no text in UTF-8. Save the table as “CSV UTF-8”.' }
+    return { ok: false, code: 'not-utf-8', reason: 'This is no text in UTF-8. Save the table as “CSV UTF-8”.' }
   }
   return readCsvText(text)
 }
@@ -35,8 +42,8 @@ export function readCsvText(text: string): CsvRead {
   const marked = /^\uFEFF?sep=([,;\t])\r?\n/i.exec(text)
   const plain = text.slice(marked?.[0].length ?? 0).replace(/^\uFEFF/, '')
   if (/[\u0000-\u0008\u000e-\u001f]/.test(plain))
-    return { ok: false, reason: 'This is no table of text: it holds bytes that no text has.' }
-  if (plain.trim() === '') return { ok: false, reason: 'The file is empty.' }
+    return { ok: false, code: 'not-text', reason: 'This is no table of text: it holds bytes that no text has.' }
+  if (plain.trim() === '') return { ok: false, code: 'empty', reason: 'The file is empty.' }
   const parsed = Papa.parse<string[]>(plain, {
     skipEmptyLines: 'greedy',
     ...(marked?.[1] === undefined ? {} : { delimiter: marked[1] }),
@@ -44,10 +51,16 @@ export function readCsvText(text: string): CsvRead {
     preview: mostRows + 2,
   })
   const broken = parsed.errors.find((e) => e.type === 'Quotes')
-  if (broken) return { ok: false, reason: `Row ${(broken.row ?? 0) + 1}: a quotation mark is opened and not closed.` }
+  if (broken)
+    return {
+      ok: false,
+      code: 'open-quote',
+      reason: `Row ${(broken.row ?? 0) + 1}: a quotation mark is opened and not closed.`,
+    }
   const [header, ...rows] = parsed.data
-  if (!header) return { ok: false, reason: 'The file is empty.' }
-  if (rows.length > mostRows) return { ok: false, reason: `More than ${mostRows} rows: that is no list of dogs.` }
+  if (!header) return { ok: false, code: 'empty', reason: 'The file is empty.' }
+  if (rows.length > mostRows)
+    return { ok: false, code: 'too-many-rows', reason: `More than ${mostRows} rows: that is no list of dogs.` }
   return {
     ok: true,
     header: header.map((h) => h.trim().toLowerCase()),

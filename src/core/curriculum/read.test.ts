@@ -11,6 +11,7 @@ import { checkCurriculum, mostBytes, readCurriculum, toFile } from './read'
 import { namedOnly } from './roles'
 import { curriculumJsonSchema, mostRungs } from './schema'
 import { leastProcessorMs } from '../tests/processorMs'
+import type { CurriculumFaultCode } from './validate'
 
 type Loose = { [key: string]: Loose } & Loose[]
 /** The house file, changed at one place by an untyped hand. */
@@ -61,6 +62,38 @@ describe('a curriculum file', () => {
     )
   })
 
+  /** What each case is, for code; every other is of the wrong shape. */
+  const codes: Readonly<Partial<Record<string, CurriculumFaultCode>>> = {
+    'a cycle': 'needs-itself',
+    'a rung in the stead of one that is here': 'replaces-what-is-here',
+    'two rungs in the stead of one': 'replaced-twice',
+    'a loop through the order of rungs': 'never-unlocks',
+    'an unknown prerequisite': 'unknown-requirement',
+    'a ladder that goes down': 'gets-easier',
+    'a duplicate id': 'repeated-id',
+    'a rule that can never pass': 'rule',
+    'a rule longer than anyone looks back': 'rule',
+    'a rule that always passes': 'rule',
+    'intervals that shrink': 'rewards',
+    'an interval that never comes': 'rewards',
+    'an interval off the tether': 'rewards',
+    'a pay beyond the stretch': 'rewards',
+    'steps where nobody walks': 'rewards',
+    'a call out of a hold': 'call',
+    'a rung off leash behind no gate': 'loose-without-gate',
+    'a gate that the file does not name': 'unknown-gate',
+    'a set of no reps': 'set-reps',
+    'a set of 31 reps': 'set-reps',
+    'a name of another rung of its ladder': 'repeated-name',
+    'a rung of no name': 'no-name',
+    'a hold without seconds': 'no-criterion',
+    'a heel without steps': 'no-criterion',
+    'a sit without latency': 'no-criterion',
+    'a criterion of no words': 'criterion-words',
+    'a gate that needs a loose rung': 'loose-requirement',
+    'a gate that needs what is not here': 'unknown-requirement',
+    'a gate whose call is no recall': 'no-recall',
+  }
   it.each<[string, (f: Loose) => void, string, RegExp]>([
     [
       'a cycle',
@@ -229,6 +262,54 @@ describe('a curriculum file', () => {
     ]),
     ...(
       [
+        ['a rung off leash behind no gate', 'recall.off-leash', 'gate', undefined, 'behind no gate'],
+        ['a gate that the file does not name', 'recall.off-leash', 'gate', 'moon', 'does not name among its gates'],
+        ['a set of no reps', 'sit.word', 'setReps', 0, 'at least one rep'],
+        ['a set of 31 reps', 'sit.word', 'setReps', 31, 'more than 30 reps'],
+        [
+          'a name of another rung of its ladder',
+          'sit.word',
+          'name',
+          house.commands.find((c) => c.id === 'sit')?.runs[0]?.rungs[0]?.name,
+          'two',
+        ],
+        ['a rung of no name', 'sit.word', 'name', ' ', 'no name'],
+        ['a hold without seconds', 'sit-stay.5s', 'criterion', { words: 'w', help: 'none' }, 'needs its seconds'],
+        ['a heel without steps', 'heel.seam-2', 'criterion', { words: 'w', help: 'none' }, 'needs its steps'],
+        ['a sit without latency', 'sit.word', 'criterion', { words: 'w', help: 'none' }, 'within which it counts'],
+        [
+          'a criterion of no words',
+          'sit.full',
+          'criterion',
+          { words: ' ', help: 'none', latencySeconds: 2 },
+          'in words',
+        ],
+      ] as const
+    ).map(([name, id, key, to, reason]): [string, (f: Loose) => void, string, RegExp] => [
+      name,
+      (f) => {
+        set(rungOf(f, id), key, to)
+      },
+      id,
+      new RegExp(reason),
+    ]),
+    ...(
+      [
+        ['a gate that needs a loose rung', 'needs', ['sit.word', 'recall.off-leash'], /itself worked off leash/],
+        ['a gate that needs what is not here', 'needs', ['sit.moon'], /not in the curriculum/],
+        ['a gate whose call is no recall', 'call', 'sit.word', /is no recall/],
+      ] as const
+    ).map(([name, key, to, reason]): [string, (f: Loose) => void, string, RegExp] => [
+      name,
+      (f) => {
+        const gate = (f['gates'] as Loose[]).find((g) => (g['id'] as unknown) === 'off-leash')
+        if (gate) set(gate, key, to)
+      },
+      'off-leash',
+      reason,
+    ]),
+    ...(
+      [
         ['a quota of nothing', { reps: 0, days: 30 }, 'recall, quota.reps'],
         ['a quota in no days', { reps: 1000, days: 0 }, 'recall, quota.days'],
         ['a quota in days that are past', { reps: 1000, days: -3 }, 'recall, quota.days'],
@@ -242,10 +323,14 @@ describe('a curriculum file', () => {
       where,
       />=1/,
     ]),
-  ])('with %s is refused whole, with the place and the reason', (_, change, where, reason) => {
+  ])('with %s is refused whole, with the place, a code and the reason', (name, change, where, reason) => {
     const read = checkCurriculum(spoilt(change))
     expect(read.ok).toBe(false)
-    expect(!read.ok && read.faults).toContainEqual({ where, reason: expect.stringMatching(reason) })
+    expect(!read.ok && read.faults).toContainEqual({
+      where,
+      code: codes[name] ?? 'shape',
+      reason: expect.stringMatching(reason),
+    })
   })
 
   it('without anything of how a hand does it is read, and works by what it left out', () => {
@@ -277,18 +362,21 @@ describe('a curriculum file', () => {
         )
     })
     const read = checkCurriculum(million)
-    expect(!read.ok && read.faults[0]?.reason).toContain(`more than ${mostRungs}`)
+    expect(!read.ok && read.faults[0]).toMatchObject({
+      code: 'too-many-rungs',
+      reason: expect.stringContaining(`more than ${mostRungs}`),
+    })
     expect(leastProcessorMs(() => checkCurriculum(million))).toBeLessThan(500)
   })
 
   it('that is too large, no JSON, or any JSON at all is refused, never thrown at', () => {
     expect(readCurriculum(' '.repeat(mostBytes + 1))).toMatchObject({
       ok: false,
-      faults: [{ where: 'file', reason: expect.stringContaining('larger') }],
+      faults: [{ where: 'file', code: 'too-large', reason: expect.stringContaining('larger') }],
     })
     expect(readCurriculum('{"format":')).toMatchObject({
       ok: false,
-      faults: [{ reason: expect.stringContaining('not JSON') }],
+      faults: [{ code: 'not-json', reason: expect.stringContaining('not JSON') }],
     })
     fc.assert(
       fc.property(fc.jsonValue(), (value) => {
@@ -305,6 +393,10 @@ describe('a curriculum file', () => {
       }),
     )
     expect(!read.ok && read.faults).toHaveLength(101)
-    expect(!read.ok && read.faults.at(-1)?.reason).toBe(`and ${allRungs(houseCurriculum).length - 100} more`)
+    expect(!read.ok && read.faults.at(-1)).toEqual({
+      where: 'file',
+      code: 'more',
+      reason: `and ${allRungs(houseCurriculum).length - 100} more`,
+    })
   })
 })

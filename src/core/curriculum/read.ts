@@ -18,12 +18,14 @@ export type ReadCurriculum =
 /** A curriculum from the text of a file, whole or not at all: with places and reasons when anything is wrong. */
 export function readCurriculum(text: string): ReadCurriculum {
   if (text.length > mostBytes)
-    return refuse([{ where: 'file', reason: `larger than ${mostBytes / 1e6} MB: no curriculum is` }])
+    return refuse([{ where: 'file', code: 'too-large', reason: `larger than ${mostBytes / 1e6} MB: no curriculum is` }])
   let raw: unknown
   try {
     raw = JSON.parse(text)
   } catch (error) {
-    return refuse([{ where: 'file', reason: `not JSON: ${error instanceof Error ? error.message : 'unreadable'}` }])
+    return refuse([
+      { where: 'file', code: 'not-json', reason: `not JSON: ${error instanceof Error ? error.message : 'unreadable'}` },
+    ])
   }
   return checkCurriculum(raw)
 }
@@ -32,10 +34,14 @@ export function readCurriculum(text: string): ReadCurriculum {
 export function checkCurriculum(raw: unknown): ReadCurriculum {
   const rungs = countRungs(raw)
   if (rungs > mostRungs)
-    return refuse([{ where: 'file', reason: `${rungs} rungs: more than ${mostRungs} cannot be taught` }])
+    return refuse([
+      { where: 'file', code: 'too-many-rungs', reason: `${rungs} rungs: more than ${mostRungs} cannot be taught` },
+    ])
   const parsed = curriculumFile.safeParse(raw)
   if (!parsed.success)
-    return refuse(parsed.error.issues.map((issue) => ({ where: placeOf(raw, issue.path), reason: reasonOf(issue) })))
+    return refuse(
+      parsed.error.issues.map((issue) => ({ where: placeOf(raw, issue.path), code: 'shape', reason: reasonOf(issue) })),
+    )
   const curriculum = fromFile(parsed.data)
   const faults = curriculumFaults(curriculum)
   return faults.length > 0 ? refuse(faults) : { ok: true, curriculum }
@@ -131,7 +137,10 @@ const refuse = (faults: readonly CurriculumFault[]): ReadCurriculum => ({
   ok: false,
   faults:
     faults.length > mostFaults
-      ? [...faults.slice(0, mostFaults), { where: 'file', reason: `and ${faults.length - mostFaults} more` }]
+      ? [
+          ...faults.slice(0, mostFaults),
+          { where: 'file', code: 'more', reason: `and ${faults.length - mostFaults} more` },
+        ]
       : faults,
 })
 

@@ -2,8 +2,45 @@ import { ruleFault } from '../rule/rule'
 import { allNeeds } from './lookup'
 import type { Command, Curriculum, Rung, Ladder } from './types'
 
+/** What is wrong with a curriculum, for code to branch on. */
+export type CurriculumFaultCode =
+  /** The file: larger than any, no JSON, more rungs than can be taught, a part missing, unknown or out of range. */
+  | 'too-large'
+  | 'not-json'
+  | 'too-many-rungs'
+  | 'shape'
+  /** Ids and names. */
+  | 'repeated-id'
+  | 'repeated-name'
+  | 'no-name'
+  | 'replaces-what-is-here'
+  | 'replaced-twice'
+  /** A rung: its rule, its set, what its kind needs or does not have, its rewards. */
+  | 'rule'
+  | 'set-reps'
+  | 'no-criterion'
+  | 'criterion-words'
+  | 'rewards'
+  | 'call'
+  /** What it needs, and off leash. */
+  | 'unknown-requirement'
+  | 'needs-itself'
+  | 'never-unlocks'
+  | 'loose-requirement'
+  | 'no-recall'
+  | 'unknown-gate'
+  | 'loose-without-gate'
+  /** On one axis it gets easier on the way up. */
+  | 'gets-easier'
+  /** Who sends it may not publish. */
+  | 'role'
+  /** Not a fault: how many more there are. */
+  | 'more'
+
+/** Something that is wrong with a curriculum: where, what, and what a person reads. */
 export interface CurriculumFault {
   readonly where: string
+  readonly code: CurriculumFaultCode
   readonly reason: string
 }
 
@@ -35,7 +72,7 @@ function repeated(ids: readonly string[]): CurriculumFault[] {
   return ids.flatMap((id) => {
     const twice = seen.has(id)
     seen.add(id)
-    return twice ? [{ where: id, reason: 'this id is used twice' }] : []
+    return twice ? [{ where: id, code: 'repeated-id', reason: 'this id is used twice' }] : []
   })
 }
 
@@ -47,39 +84,45 @@ function standInFaults(rungs: readonly Rung[]): CurriculumFault[] {
     (rung.was ?? []).flatMap((id): CurriculumFault[] => {
       const twice = taken.has(id)
       taken.add(id)
-      if (ids.has(id)) return [{ where: rung.id, reason: `it stands in the stead of “${id}”, which is here` }]
-      return twice ? [{ where: rung.id, reason: `another rung stands in the stead of “${id}” already` }] : []
+      if (ids.has(id))
+        return [
+          { where: rung.id, code: 'replaces-what-is-here', reason: `it stands in the stead of “${id}”, which is here` },
+        ]
+      return twice
+        ? [{ where: rung.id, code: 'replaced-twice', reason: `another rung stands in the stead of “${id}” already` }]
+        : []
     }),
   )
 }
 
 function rungFaults(rung: Rung): CurriculumFault[] {
   const faults: CurriculumFault[] = []
-  const fault = (reason: string) => faults.push({ where: rung.id, reason })
+  const fault = (code: CurriculumFaultCode, reason: string) => faults.push({ where: rung.id, code, reason })
   const { rule, criterion } = rung
   const wrongRule = ruleFault(rule)
-  if (wrongRule) fault(wrongRule)
-  if (rung.setReps < 1) fault('a set needs at least one rep')
-  if (rung.setReps > 30) fault('more than 30 reps are no set')
+  if (wrongRule) fault('rule', wrongRule)
+  if (rung.setReps < 1) fault('set-reps', 'a set needs at least one rep')
+  if (rung.setReps > 30) fault('set-reps', 'more than 30 reps are no set')
   if ((rung.kind === 'timed' || rung.kind === 'settle') && criterion.seconds === undefined)
-    fault(`a ${rung.kind} rung needs its seconds`)
-  if (rung.kind === 'heel' && criterion.steps === undefined) fault('a heel rung needs its steps')
+    fault('no-criterion', `a ${rung.kind} rung needs its seconds`)
+  if (rung.kind === 'heel' && criterion.steps === undefined) fault('no-criterion', 'a heel rung needs its steps')
   if (
     (rung.kind === 'position' || rung.kind === 'uncued' || rung.kind === 'recall') &&
     criterion.latencySeconds === undefined
   )
-    fault(`a ${rung.kind} rung needs the seconds within which it counts`)
+    fault('no-criterion', `a ${rung.kind} rung needs the seconds within which it counts`)
   const { payEvery, paySteps } = rung
-  if (payEvery && rung.kind !== 'settle') fault('only a settle rung is rewarded at an interval of its own')
-  if (payEvery?.some((s, i) => s <= (payEvery[i - 1] ?? 0))) fault('the reward intervals go up, each once')
+  if (payEvery && rung.kind !== 'settle') fault('rewards', 'only a settle rung is rewarded at an interval of its own')
+  if (payEvery?.some((s, i) => s <= (payEvery[i - 1] ?? 0))) fault('rewards', 'the reward intervals go up, each once')
   if (payEvery && criterion.seconds !== undefined && Math.max(...payEvery) >= criterion.seconds)
-    fault(`a reward every ${Math.max(...payEvery)} s never comes in ${criterion.seconds} s`)
-  if (paySteps !== undefined && rung.kind !== 'heel') fault('only a heel rung is rewarded by steps')
+    fault('rewards', `a reward every ${Math.max(...payEvery)} s never comes in ${criterion.seconds} s`)
+  if (paySteps !== undefined && rung.kind !== 'heel') fault('rewards', 'only a heel rung is rewarded by steps')
   if (paySteps !== undefined && criterion.steps !== undefined && paySteps > criterion.steps)
-    fault(`a reward every ${paySteps} steps never comes in ${criterion.steps}`)
-  if (rung.callWhen && rung.kind !== 'recall' && rung.kind !== 'position') fault('nobody is called on this rung')
-  if (criterion.words.trim() === '') fault('the criterion is not said in words')
-  if (rung.name.trim() === '') fault('the rung has no name')
+    fault('rewards', `a reward every ${paySteps} steps never comes in ${criterion.steps}`)
+  if (rung.callWhen && rung.kind !== 'recall' && rung.kind !== 'position')
+    fault('call', 'nobody is called on this rung')
+  if (criterion.words.trim() === '') fault('criterion-words', 'the criterion is not said in words')
+  if (rung.name.trim() === '') fault('no-name', 'the rung has no name')
   return faults
 }
 
@@ -101,25 +144,31 @@ function gateFaults(curriculum: Curriculum, rungs: readonly Rung[]): CurriculumF
   return [
     ...repeated(curriculum.gates.map((g) => g.id)),
     ...curriculum.gates.flatMap((g) =>
-      [...g.needs, ...(g.call === undefined ? [] : [g.call])].flatMap((n) => {
+      [...g.needs, ...(g.call === undefined ? [] : [g.call])].flatMap((n): CurriculumFault[] => {
         const need = byId.get(n)
         return !need
-          ? [{ where: g.id, reason: `needs ${n}, which is not in the curriculum` }]
+          ? [unknownNeed(g.id, n)]
           : isLoose(need)
-            ? [{ where: g.id, reason: `needs ${n}, which is itself worked off leash` }]
+            ? [{ where: g.id, code: 'loose-requirement', reason: `needs ${n}, which is itself worked off leash` }]
             : []
       }),
     ),
-    ...curriculum.gates.flatMap((g) =>
+    ...curriculum.gates.flatMap((g): CurriculumFault[] =>
       g.call !== undefined && byId.get(g.call)?.kind !== 'recall' && byId.has(g.call)
-        ? [{ where: g.id, reason: `${g.call} is no recall` }]
+        ? [{ where: g.id, code: 'no-recall', reason: `${g.call} is no recall` }]
         : [],
     ),
-    ...rungs.flatMap((r) =>
+    ...rungs.flatMap((r): CurriculumFault[] =>
       r.gate !== undefined && !gates.has(r.gate)
-        ? [{ where: r.id, reason: `stands behind ${r.gate}, which the file does not name among its gates` }]
+        ? [
+            {
+              where: r.id,
+              code: 'unknown-gate',
+              reason: `stands behind ${r.gate}, which the file does not name among its gates`,
+            },
+          ]
         : isLoose(r) && r.gate === undefined
-          ? [{ where: r.id, reason: 'is worked off leash and stands behind no gate' }]
+          ? [{ where: r.id, code: 'loose-without-gate', reason: 'is worked off leash and stands behind no gate' }]
           : [],
     ),
   ]
@@ -131,24 +180,35 @@ function sameNames(command: Command): CurriculumFault[] {
     .flatMap((ladder) => repeated(ladder.rungs.map((r) => r.name.trim().toLowerCase())))
     .flatMap((f) => {
       const twice = command.runs.flatMap((r) => r.rungs).findLast((r) => r.name.trim().toLowerCase() === f.where)
-      return twice ? [{ where: twice.id, reason: `two rungs of ${command.name} are called “${twice.name}”` }] : []
+      return twice
+        ? [
+            {
+              where: twice.id,
+              code: 'repeated-name',
+              reason: `two rungs of ${command.name} are called “${twice.name}”`,
+            },
+          ]
+        : []
     })
 }
 
 const index = (rungs: readonly Rung[]): ReadonlyMap<string, Rung> => new Map(rungs.map((r) => [r.id, r]))
 
+const unknownNeed = (where: string, need: string): CurriculumFault => ({
+  where,
+  code: 'unknown-requirement',
+  reason: `needs ${need}, which is not in the curriculum`,
+})
+
 function needFaults(rungs: readonly Rung[]): CurriculumFault[] {
   const byId = index(rungs)
-  const unknown = rungs.flatMap((r) =>
-    r.needs
-      .filter((n) => !byId.has(n))
-      .map((n) => ({ where: r.id, reason: `needs ${n}, which is not in the curriculum` })),
-  )
+  const unknown = rungs.flatMap((r) => r.needs.filter((n) => !byId.has(n)).map((n) => unknownNeed(r.id, n)))
   return [
     ...unknown,
     ...cyclesAmong(
       rungs,
       (r) => r.needs.flatMap((n) => byId.get(n) ?? []),
+      'needs-itself',
       (path) => `needs itself by way of ${path.join(' → ')}`,
     ),
   ]
@@ -162,13 +222,14 @@ function orderFaults(curriculum: Curriculum, runs: readonly Ladder[]): Curriculu
     runs.flatMap((ladder) => ladder.rungs.map((rung, i) => [rung.id, ladder.rungs[i - 1]] as const)),
   )
   const needs = (r: Rung): readonly Rung[] => allNeeds(curriculum, r).flatMap((n) => byId.get(n) ?? [])
-  if (cyclesAmong(rungs, needs, () => '').length > 0) return []
+  if (cyclesAmong(rungs, needs, 'needs-itself', () => '').length > 0) return []
   return cyclesAmong(
     rungs,
     (r) => {
       const below = before.get(r.id)
       return below ? [...needs(r), below] : needs(r)
     },
+    'never-unlocks',
     (path) => `can never unlock: it comes before what it needs, by way of ${path.join(' → ')}`,
   )
 }
@@ -176,6 +237,7 @@ function orderFaults(curriculum: Curriculum, runs: readonly Ladder[]): Curriculu
 function cyclesAmong(
   rungs: readonly Rung[],
   next: (rung: Rung) => readonly Rung[],
+  code: CurriculumFaultCode,
   say: (path: readonly string[]) => string,
 ): CurriculumFault[] {
   const done = new Set<string>()
@@ -192,7 +254,7 @@ function cyclesAmong(
         path.pop()
       } else if (on.has(step.id)) {
         const ids = path.map((p) => p.rung.id)
-        found.push({ where: step.id, reason: say([...ids.slice(ids.indexOf(step.id)), step.id]) })
+        found.push({ where: step.id, code, reason: say([...ids.slice(ids.indexOf(step.id)), step.id]) })
       } else if (!done.has(step.id)) {
         on.add(step.id)
         path.push({ rung: step, rest: [...next(step)] })
@@ -216,7 +278,7 @@ function descents(ladder: Ladder): CurriculumFault[] {
     const sameUnit = (rung.criterion.metres === undefined) === (before.criterion.metres === undefined)
     const [was, is] = [measure(before), measure(rung)]
     return was !== undefined && is !== undefined && is < was && (rung.axis === 'duration' || sameUnit)
-      ? [{ where: rung.id, reason: `goes down from ${was} to ${is} on the ${rung.axis} axis` }]
+      ? [{ where: rung.id, code: 'gets-easier', reason: `goes down from ${was} to ${is} on the ${rung.axis} axis` }]
       : []
   })
 }

@@ -83,12 +83,12 @@ describe('npm run judge', () => {
     const asOf = '2026-03-05T12:00:00Z'
     const fault = (raw: unknown) => {
       const a = answerCase(raw)
-      return a.ok ? 'ok' : a.faults.map((f) => `${f.where}: ${f.reason}`).join('; ')
+      return a.ok ? 'ok' : a.faults.map((f) => `${f.where} (${f.code}): ${f.reason}`).join('; ')
     }
-    expect(fault(7)).toContain('expected object')
+    expect(fault(7)).toContain('(shape): Invalid input: expected object')
     expect(fault({ dog, asOf, days: [{ day: '2026-02-31', sets: [] }] })).toContain('not a day')
     expect(fault({ dog, asOf, days: [{ day: '2026-03-02', sets: [{ rungId: 'sit.fly', reps: 'C' }] }] })).toContain(
-      'no rung sit.fly',
+      '(no-such-rung): no rung sit.fly',
     )
     expect(fault({ dog, asOf, days: [{ day: '2026-03-02', sets: [{ rungId: 'sit.rear', reps: 'CXC' }] }] })).toContain(
       'reps',
@@ -102,15 +102,15 @@ describe('npm run judge', () => {
           { day: '2026-03-02', sets: [] },
         ],
       }),
-    ).toContain('in order')
+    ).toContain('(order): days come in order')
     expect(fault({ dog, asOf, days: [{ day: '2026-03-09', sets: [{ rungId: 'sit.rear', reps: 'C' }] }] })).toContain(
-      'before the last day of facts',
+      'asOf (too-early): lies before the last day of facts',
     )
-    expect(fault({ dog, asOf, house: { method: { counts: 'by-guess' } } })).toContain('not a training method')
-    expect(fault({ dog, asOf, house: { timeZone: 'Mars/North' } })).toContain('not a time zone')
+    expect(fault({ dog, asOf, house: { method: { counts: 'by-guess' } } })).toContain('(method): not a training method')
+    expect(fault({ dog, asOf, house: { timeZone: 'Mars/North' } })).toContain('(time-zone): not a time zone')
     expect(fault({ dog, asOf, howdy: 1 })).toContain('howdy')
     expect(fault({ dog, asOf, house: { curriculum: { ...toFile(houseCurriculum), gates: [] } } })).toContain(
-      'does not name among its gates',
+      '(unknown-gate): stands behind off-leash, which the file does not name among its gates',
     )
   })
 

@@ -3,6 +3,7 @@ import { isYoung, type WorkingConditions } from '../coach/allowed'
 import { houseCurriculum } from '../curriculum/house'
 import { findRung, ladderKey } from '../curriculum/lookup'
 import { checkCurriculum } from '../curriculum/read'
+import type { CurriculumFaultCode } from '../curriculum/validate'
 import type { Curriculum } from '../curriculum/types'
 import { dayIn, daysBetween } from '../days'
 import { whyNotPossible } from '../handoff/possible'
@@ -21,8 +22,21 @@ import { changesOf, regimesOfCase, setsOf } from './given'
 import type { PersonId, PlaceId, RungId } from '../ids'
 import type { EpochMs } from '../epochMs'
 
+/** What is wrong with a case, for whoever asks by a program. */
+export type JudgeFaultCode =
+  | CurriculumFaultCode
+  | 'time-zone'
+  | 'method'
+  | 'no-such-rung'
+  | 'no-such-location'
+  | 'order'
+  | 'too-early'
+  | 'leaves-on'
+
+/** Something that is wrong with a case: where, what, and what a person reads. */
 export interface JudgeFault {
   readonly where: string
+  readonly code: JudgeFaultCode
   readonly reason: string
 }
 
@@ -98,7 +112,9 @@ export function answerCase(raw: unknown): JudgeAnswer {
     return {
       ok: false,
       ...named,
-      faults: parsed.error.issues.slice(0, 20).map((i) => ({ where: i.path.join('.'), reason: i.message })),
+      faults: parsed.error.issues
+        .slice(0, 20)
+        .map((i) => ({ where: i.path.join('.'), code: 'shape' as const, reason: i.message })),
     }
   const asked = parsed.data
   const curriculum = curriculumOf(asked)
@@ -114,7 +130,7 @@ function curriculumOf(asked: JudgeCase): Curriculum | readonly JudgeFault[] {
   const text = JSON.stringify(asked.house.curriculum)
   if (lastFile?.text === text) return lastFile.curriculum
   const read = checkCurriculum(asked.house.curriculum)
-  if (!read.ok) return read.faults.map((f) => ({ where: `house.curriculum, ${f.where}`, reason: f.reason }))
+  if (!read.ok) return read.faults.map((f) => ({ ...f, where: `house.curriculum, ${f.where}` }))
   lastFile = { text, curriculum: read.curriculum }
   return read.curriculum
 }
@@ -126,35 +142,41 @@ function faultsOf({ house, dog, days, asOf, forecast }: JudgeCase, curriculum: C
   try {
     dayIn(house.timeZone, 0)
   } catch {
-    return [{ where: 'house.timeZone', reason: 'not a time zone' }]
+    return [{ where: 'house.timeZone', code: 'time-zone', reason: 'not a time zone' }]
   }
   for (const [row, option] of [
     ...Object.entries(house.method),
     ...house.changes.map((c) => [c.row, c.option] as const),
   ])
     if (!optionsOf(row).includes(option))
-      faults.push({ where: `house.method.${row}`, reason: `not a training method: ${option}` })
+      faults.push({ where: `house.method.${row}`, code: 'method', reason: `not a training method: ${option}` })
   for (const s of dog.starts)
-    if (!ownRung(curriculum, s.rungId)) faults.push({ where: 'dog.starts', reason: `no rung ${s.rungId}` })
+    if (!ownRung(curriculum, s.rungId))
+      faults.push({ where: 'dog.starts', code: 'no-such-rung', reason: `no rung ${s.rungId}` })
   days.forEach((d, i) => {
     if (i > 0 && d.day <= (days[i - 1]?.day ?? ''))
-      faults.push({ where: `days.${i}`, reason: 'days come in order, each once' })
+      faults.push({ where: `days.${i}`, code: 'order', reason: 'days come in order, each once' })
     d.sets.forEach((s, n) => {
-      if (!ownRung(curriculum, s.rungId)) faults.push({ where: `days.${i}.sets.${n}`, reason: `no rung ${s.rungId}` })
+      if (!ownRung(curriculum, s.rungId))
+        faults.push({ where: `days.${i}.sets.${n}`, code: 'no-such-rung', reason: `no rung ${s.rungId}` })
       if (s.placeId !== undefined && !places.has(s.placeId))
-        faults.push({ where: `days.${i}.sets.${n}`, reason: `no location ${s.placeId}` })
+        faults.push({ where: `days.${i}.sets.${n}`, code: 'no-such-location', reason: `no location ${s.placeId}` })
     })
   })
   if (forecast !== undefined && dog.leavesOn === undefined)
-    faults.push({ where: 'forecast', reason: 'needs the day on which the dog goes home, dog.leavesOn' })
+    faults.push({
+      where: 'forecast',
+      code: 'leaves-on',
+      reason: 'needs the day on which the dog goes home, dog.leavesOn',
+    })
   forecast?.learnFrom.forEach((past, i) => {
     for (const s of [...past.promises, ...past.days.flatMap((d) => d.sets)])
       if (!ownRung(curriculum, s.rungId))
-        faults.push({ where: `forecast.learnFrom.${i}`, reason: `no rung ${s.rungId}` })
+        faults.push({ where: `forecast.learnFrom.${i}`, code: 'no-such-rung', reason: `no rung ${s.rungId}` })
   })
   const last = days.at(-1)?.day
   if (last !== undefined && dayIn(house.timeZone, Date.parse(asOf)) < last)
-    faults.push({ where: 'asOf', reason: `lies before the last day of facts, ${last}` })
+    faults.push({ where: 'asOf', code: 'too-early', reason: `lies before the last day of facts, ${last}` })
   return faults.slice(0, 20)
 }
 

@@ -111,7 +111,7 @@ export function publishCurriculum(db: Db, form: z.infer<typeof publishForm>, now
   if (!read.ok) return faulty(read.faults)
   return db
     .transaction((): Published => {
-      if (!worksHere(db, form.recordedBy)) return faulty([{ where: 'file', reason: nobody }])
+      if (!worksHere(db, form.recordedBy)) return faulty([{ where: 'file', code: 'role', reason: nobody }])
       const version = Math.max(0, ...listCurricula(db).map((v) => v.version)) + 1
       insertCurriculum(db, { ...read.curriculum, id: 'kennel', version }, now, form.recordedBy)
       dropDraft(db)

@@ -83,14 +83,20 @@ describe('dogs and owners as a table', () => {
     expect(count()).toBe(before + 5)
   })
   it.each([
-    ['an unknown column', 'run,dog,owner,arrives,goes home,shoe size\n1,a,b,2026-03-10,2026-03-12,4', /shoe size/],
-    ['a missing column', 'run,dog\n1,a', /missing: owner/],
-    ['nothing below the header', 'run,dog,owner,arrives,goes home\n', /nothing below/],
-    ['a column twice', 'run,run,dog,owner,arrives,goes home\n', /twice/],
-  ])('%s is refused whole', (_, text, says) => {
+    [
+      'an unknown column',
+      'columns-unknown',
+      'run,dog,owner,arrives,goes home,shoe size\n1,a,b,2026-03-10,2026-03-12,4',
+      /shoe size/,
+    ],
+    ['a missing column', 'columns-missing', 'run,dog\n1,a', /missing: owner/],
+    ['nothing below the header', 'no-rows', 'run,dog,owner,arrives,goes home\n', /nothing below/],
+    ['a column twice', 'column-repeated', 'run,run,dog,owner,arrives,goes home\n', /twice/],
+  ])('%s is refused whole', (_, code, text, says) => {
     const { db, who } = fedKennel()
     expect(tableOfDogs(db, csv(text), who, monday, true)).toMatchObject({
       ok: false,
+      code,
       reason: expect.stringMatching(says),
     })
   })

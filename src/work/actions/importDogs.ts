@@ -22,7 +22,7 @@ import type { Hooks } from '../base/hooks'
 import { refoldDog } from '../record/refold'
 import { reject, type ActionResult } from './actionResult'
 import { addRow, neededColumns, tableColumns, type DogColumn } from './dogTable'
-import { readTable, takeRows, type Cells, type RowErrors, type TableResult } from './tableIn'
+import { readTable, refusedTable, takeRows, type Cells, type RowErrors, type TableResult } from './tableIn'
 import type { PersonId, ResidencyId } from '@/core/ids'
 import type { EpochMs } from '@/core/epochMs'
 
@@ -132,7 +132,7 @@ export function lookAtDogs(db: Db, bytes: Uint8Array, recordedBy: PersonId, now:
     const known = new KnownDogs(shadow)
     const take = (cells: Cells<DogColumn>) =>
       wrongWith(shadow, () => void addOne(shadow, known, cells, { recordedBy, now })) ?? cells('dog')
-    return takeRows(table, take, hooks) ?? { ...reject('stopped', 'Stopped. Nothing was added.'), problems: [] }
+    return takeRows(table, take, hooks) ?? refusedTable('stopped', 'Stopped. Nothing was added.')
   } finally {
     shadow.close()
   }

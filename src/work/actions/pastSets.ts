@@ -340,7 +340,7 @@ export function importPastSets(
   }
   const half = (from: number) => (share: number) => hooks.progress(keep ? (from + share) / 2 : share)
   const seen = takeRows(table, take, { ...hooks, progress: half(0) })
-  if (!seen) return refusedTable('Stopped. Nothing was added.')
+  if (!seen) return refusedTable('stopped', 'Stopped. Nothing was added.')
   if (!seen.ok) return seen
   if (!keep) return { ...seen, kept: 0, known: 0 }
   const pen = new Pen(db, readHouse(db).timeZone, recordedBy, now)

@@ -1,5 +1,6 @@
 import { readCsv, readCsvText } from '@/core/csv/csv'
 import type { Hooks } from '../base/hooks'
+import type { RejectionCode } from '@/core/rejection'
 import { reject, type ActionResult } from './actionResult'
 
 export interface TableProblem {
@@ -31,8 +32,8 @@ export interface TableRows<Column extends string> {
   readonly rows: readonly { readonly row: number; readonly cells: Cells<Column>; readonly tooMany: boolean }[]
 }
 
-export const refusedTable = (reason: string): TableResult & { readonly ok: false } => ({
-  ...reject('unreadable', reason),
+export const refusedTable = (code: RejectionCode, reason: string): TableResult & { readonly ok: false } => ({
+  ...reject(code, reason),
   problems: [],
 })
 
@@ -42,15 +43,19 @@ export function readTable<Column extends string>(
   { columns, needed }: TableSpec<Column>,
 ): TableRows<Column> | (TableResult & { readonly ok: false }) {
   const read = typeof table === 'string' ? readCsvText(table) : readCsv(table)
-  if (!read.ok) return refusedTable(read.reason)
+  if (!read.ok) return refusedTable(read.code, read.reason)
   const missing = needed.filter((c) => !read.header.includes(c))
   if (missing.length > 0)
-    return refusedTable(`These columns are missing: ${missing.join(', ')}. The first row names the columns.`)
+    return refusedTable(
+      'columns-missing',
+      `These columns are missing: ${missing.join(', ')}. The first row names the columns.`,
+    )
   const named = read.header.filter((h) => h !== '')
   const unknown = named.filter((h) => !(columns as readonly string[]).includes(h))
-  if (unknown.length > 0) return refusedTable(`Kibou does not know these columns: ${unknown.join(', ')}.`)
-  if (new Set(named).size < named.length) return refusedTable('A column is there twice.')
-  if (read.rows.length === 0) return refusedTable('There is a header and nothing below it.')
+  if (unknown.length > 0)
+    return refusedTable('columns-unknown', `Kibou does not know these columns: ${unknown.join(', ')}.`)
+  if (new Set(named).size < named.length) return refusedTable('column-repeated', 'A column is there twice.')
+  if (read.rows.length === 0) return refusedTable('no-rows', 'There is a header and nothing below it.')
   const at = new Map(read.header.map((name, i) => [name, i]))
   return {
     ok: true,

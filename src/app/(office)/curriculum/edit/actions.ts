@@ -30,11 +30,13 @@ export const save = act(
 
 export const publish = act(
   'lead',
-  ({ reason }): Published => faulty([{ where: 'you', reason }]),
+  ({ reason }): Published => faulty([{ where: 'you', code: 'role', reason }]),
   (who, raw: unknown): Published => {
     const parsed = publishForm.safeParse(signed(raw, who))
     if (!parsed.success)
-      return faulty(parsed.error.issues.map((i) => ({ where: i.path.join('.') || 'file', reason: i.message })))
+      return faulty(
+        parsed.error.issues.map((i) => ({ where: i.path.join('.') || 'file', code: 'shape', reason: i.message })),
+      )
     const done = publishCurriculum(kennelDatabase(), parsed.data, requestTime())
     if (done.ok) revalidatePath('/', 'layout')
     return done
