@@ -22,6 +22,8 @@ export default {
   clearTextReporter: { allowColor: false, logTests: false, reportTests: false, reportScoreTable: true },
   thresholds: { high: 95, low: 85, break: 85 },
   timeoutMS: 20_000,
+  // All tests of the core once, on a machine that does other things beside it.
+  dryRunTimeoutMinutes: 30,
   allowConsoleColors: false,
   checkers: [],
   disableTypeChecks: true,
