@@ -221,11 +221,20 @@ const payAt: Readonly<Record<string, (side: string) => string>> = {
   face: (side) => `By the dog’s face, on your ${side}`,
 }
 
+/** Whether a rung of this command is worked at a distance, or comes after one that is. */
+function isAtLeashStage(rung: Rung, command: Command): boolean {
+  let atDistance = false
+  for (const ladder of command.runs)
+    for (const each of ladder.rungs) {
+      atDistance ||= each.axis === 'distance'
+      if (each.id === rung.id) return atDistance
+    }
+  return false
+}
+
 /** The prompt of a rung for one dog under the house's method. `held`: the rung is held. */
 export function promptOf(rung: Rung, command: Command, method: Method, dog: DogWords, held: boolean): Prompt {
-  const firstLineRung = command.runs.flatMap((r) => r.rungs).findIndex((r) => r.axis === 'distance')
-  const own = command.runs.flatMap((r) => r.rungs).findIndex((r) => r.id === rung.id)
-  const situation: Situation = { rung, command, dog, held, leashStage: firstLineRung >= 0 && own >= firstLineRung }
+  const situation: Situation = { rung, command, dog, held, leashStage: isAtLeashStage(rung, command) }
   const usual = is(rung, 'releases') ? dog.release : command.defaultCue
   const cue = chosen(method, 'cue-words') === 'house' ? usual : (dog.cue ?? usual)
   const side = sideOf(rung, method, dog)
