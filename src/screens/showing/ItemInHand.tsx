@@ -31,6 +31,46 @@ const figuresOf = ({ heldSeconds, brokeSeconds }: Recorded) => ({
   ...(typeof brokeSeconds === 'number' ? { brokeSeconds } : {}),
 })
 
+/** The keys of a keyboard and of a remote, for one item. */
+function useItemKeys(
+  prefs: Prefs,
+  hold: ReturnType<typeof useHold>,
+  {
+    press,
+    undo,
+    startHold,
+    goOn,
+    onDisruption,
+  }: {
+    press: (outcome: Outcome) => void
+    undo: () => void
+    startHold: () => void
+    goOn: (how?: ItemEnd, why?: string) => void
+    onDisruption: () => void
+  },
+): void {
+  useKeys(
+    {
+      ...Object.fromEntries(targets.map((t) => [t.key, () => press(t.id)])),
+      z: undo,
+      n: () => goOn(),
+      x: () => goOn('left', leftOut),
+      o: onDisruption,
+      ...(hold.seconds === undefined ? {} : { ' ': startHold }),
+    },
+    {
+      prefs,
+      does: {
+        go: () => (hold.seconds !== undefined && !hold.clock ? startHold() : press('clean')),
+        helped: () => press('helped'),
+        late: () => press('late'),
+        miss: () => press('miss'),
+        undo,
+      },
+    },
+  )
+}
+
 /** One item in one turn: what is said or told, the owner’s hands, the hold, the four outcomes, and what comes next. */
 export function ItemInHand({
   view,
@@ -80,26 +120,13 @@ export function ItemInHand({
     session.nextTry()
     hold.begin()
   }
-  useKeys(
-    {
-      ...Object.fromEntries(targets.map((t) => [t.key, () => press(t.id)])),
-      z: undo,
-      n: () => goOn(),
-      x: () => goOn('left', leftOut),
-      o: () => setPanel(panel === 'disruption' ? 'none' : 'disruption'),
-      ...(hold.seconds === undefined ? {} : { ' ': startHold }),
-    },
-    {
-      prefs,
-      does: {
-        go: () => (hold.seconds !== undefined && !hold.clock ? startHold() : press('clean')),
-        helped: () => press('helped'),
-        late: () => press('late'),
-        miss: () => press('miss'),
-        undo,
-      },
-    },
-  )
+  useItemKeys(prefs, hold, {
+    press,
+    undo,
+    startHold,
+    goOn,
+    onDisruption: () => setPanel(panel === 'disruption' ? 'none' : 'disruption'),
+  })
   if (!now || !live.record || !live.spot) return null
   const { title } = now.opened
   const name = ownerCalled(view.resident.ownerName)
