@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { forgetForms, leaveForm, takeForm } from './leftForm'
+import { filledUp, forgetForms, leaveForm, takeForm } from './leftForm'
 
 const left = { values: { note: ['Left heel', 'twice'] }, read: { note: ['Heel'] } }
 
@@ -46,5 +46,13 @@ describe('a form left to the page after', () => {
     expect(leaveForm('/dogs/a', left)).toBe(false)
     expect(await takeForm('/dogs/a')).toBeUndefined()
     expect(() => forgetForms()).not.toThrow()
+  })
+
+  it('a field that came with the upgrade holds what the kennel has; what was cleared stays cleared', () => {
+    const before = { values: { goal: ['31'] }, read: { goal: ['30'], days: ['mon'] } }
+    expect(filledUp(before, { goal: ['29'], days: ['mon', 'tue'], chip: ['956'] })).toEqual({
+      values: { goal: ['31'], chip: ['956'] },
+      read: { goal: ['30'], days: ['mon'], chip: ['956'] },
+    })
   })
 })

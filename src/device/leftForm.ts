@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import type { Typed } from '@/core/fields'
 import type { leftFormShape } from './shapes'
 
 /** A form as it stood on a page that had to be loaded again: what was typed, and what the kennel held then. */
@@ -45,4 +46,12 @@ export function forgetForms(): void {
   } catch {
     // A browser that keeps nothing has nothing to forget.
   }
+}
+
+/** What an earlier version of a form did not ask is taken from the form of today. */
+export function filledUp({ values, read }: LeftForm, today: Typed): LeftForm {
+  const since = Object.fromEntries(
+    Object.entries(today).flatMap(([name, held]) => (name in read || name in values ? [] : [[name, [...held]]])),
+  )
+  return { values: { ...since, ...values }, read: { ...since, ...read } }
 }

@@ -3,7 +3,7 @@ import { unstable_rethrow } from 'next/navigation'
 import { useActionState } from 'react'
 import type { Typed } from '@/core/fields'
 import { typedFrom } from '@/core/form'
-import type { LeftForm } from '@/device/leftForm'
+import { filledUp } from '@/device/leftForm'
 import { backAfterUpdate, isOldPage, noConnection, updatedAndKept, updatedMeanwhile } from '../told'
 import { freshForm, type FormAction, type FormState } from './state'
 import { useLeftForm } from './useLeftForm'
@@ -30,14 +30,6 @@ const orBack =
 /** What stands in a form that came back, as opposed to one that is fresh or was taken. */
 const cameBack = (state: FormState): boolean =>
   state.tries > 0 && (state.clash !== undefined || Object.keys(state.errors).length > 0)
-
-/** What an earlier version of a form did not ask is taken from the form of today. */
-const filledUp = ({ values, read }: LeftForm, today: Typed): LeftForm => {
-  const since = Object.fromEntries(
-    Object.entries(today).flatMap(([name, held]) => (name in read || name in values ? [] : [[name, [...held]]])),
-  )
-  return { values: { ...since, ...values }, read: { ...since, ...read } }
-}
 
 /**
  * A form as it is sent and comes back. `of`: which form of its page it is; `values`: what its fields begin with;
