@@ -1,4 +1,5 @@
-import type { CsvFaultCode } from './csv/csv'
+/** Why a file is no table, for code to branch on. */
+export type CsvFaultCode = 'too-large' | 'not-utf-8' | 'not-text' | 'empty' | 'open-quote' | 'too-many-rows'
 
 /** What may not be found by its id. */
 type Thing =

@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import type { CsvFaultCode } from '../rejection'
 
 /** More rows, or a longer file, is no list of a kennel's dogs. */
 export const mostRows = 5000
@@ -12,9 +13,6 @@ export type CsvRead =
       readonly delimiter: string
     }
   | { readonly ok: false; readonly code: CsvFaultCode; readonly reason: string }
-
-/** Why a file is no table, for code to branch on. */
-export type CsvFaultCode = 'too-large' | 'not-utf-8' | 'not-text' | 'empty' | 'open-quote' | 'too-many-rows'
 
 /**
  * Reads CSV after RFC 4180, with a comma, semicolon or tab, with or without a byte-order mark. Refuses whole what is
