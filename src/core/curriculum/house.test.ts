@@ -182,40 +182,52 @@ describe('a curriculum that cannot be worked by is named as such', () => {
       what: 'a cycle',
       bad: change('sit.empty', { needs: ['sit-stay.1s'] }),
       where: 'sit.empty',
+      code: 'needs-itself',
       reason: /needs itself/,
     },
     {
       what: 'an unknown prerequisite',
       bad: change('sit.full', { needs: ['sit.upside-down'] }),
       where: 'sit.full',
+      code: 'unknown-requirement',
       reason: /not in the curriculum/,
     },
-    { what: 'a duplicate id', bad: change('sit.full', { id: 'sit.rear' }), where: 'sit.rear', reason: /twice/ },
+    {
+      what: 'a duplicate id',
+      bad: change('sit.full', { id: 'sit.rear' }),
+      where: 'sit.rear',
+      code: 'repeated-id',
+      reason: /twice/,
+    },
     {
       what: 'a rule that can never pass',
       bad: change('sit.full', { rule: { kind: 'window', k: 11, n: 10 } }),
       where: 'sit.full',
+      code: 'rule',
       reason: /never/,
     },
     {
       what: 'a rule that always passes',
       bad: change('sit.full', { rule: { kind: 'window', k: 0, n: 10 } }),
       where: 'sit.full',
+      code: 'rule',
       reason: /always/,
     },
     {
       what: 'a hold without seconds',
       bad: change('sit-stay.3s', { criterion: { help: 'none', words: 'holds' } }),
       where: 'sit-stay.3s',
+      code: 'no-criterion',
       reason: /seconds/,
     },
     {
       what: 'a ladder that goes down',
       bad: change('sit-stay.6s', { criterion: { seconds: 4, help: 'none', words: 'holds' } }),
       where: 'sit-stay.6s',
+      code: 'gets-easier',
       reason: /goes down/,
     },
-  ])('$what', ({ bad, where, reason }) => {
-    expect(curriculumFaults(bad)).toContainEqual({ where, reason: expect.stringMatching(reason) })
+  ])('$what', ({ bad, where, code, reason }) => {
+    expect(curriculumFaults(bad)).toContainEqual({ where, code, reason: expect.stringMatching(reason) })
   })
 })
