@@ -1,50 +1,10 @@
-import { choiceField, chosenPath, isOfGuard, overField, readField, type Clash } from './clash'
+import { choiceField, type Clash, type Sent } from './clash'
 import { nested, type Typed } from './fields'
 import { typedOf, type FieldSpec } from './form'
-import { merge, picks, same, said, type BothChanged, type Choice, type Json } from './merge'
+import { merge, same, said, type BothChanged, type Json } from './merge'
 
 /** Who saved a form last, and when; empty and undefined where that is not known. */
 export type LastSaved = Pick<Clash, 'by' | 'at' | 'timeZone'>
-
-/** A form as it was sent: its own fields, and how it stands to what it was read at. */
-export interface Sent {
-  readonly typed: Typed
-  /** What its fields held when it was read; undefined where it does not say. */
-  readonly read: Typed | undefined
-  readonly over: string
-  readonly chosen: Readonly<Record<string, Choice>>
-}
-
-const isTyped = (value: unknown): value is Typed =>
-  typeof value === 'object' &&
-  value !== null &&
-  !Array.isArray(value) &&
-  Object.values(value).every((v) => Array.isArray(v) && v.every((x) => typeof x === 'string'))
-
-function readBack(text: string | undefined): Typed | undefined {
-  if (text === undefined) return undefined
-  try {
-    const value: unknown = JSON.parse(text)
-    return isTyped(value) ? value : undefined
-  } catch {
-    return undefined
-  }
-}
-
-/** Parts what a guarded form sends. */
-export function sentForm(all: Typed): Sent {
-  const own = Object.entries(all).filter(([name]) => !isOfGuard(name))
-  const chosen = Object.entries(all).flatMap(([name, [value]]) => {
-    const [path, choice] = [chosenPath(name), picks.find((c) => c === value)]
-    return path !== undefined && choice ? [[path, choice] as const] : []
-  })
-  return {
-    typed: Object.fromEntries(own),
-    read: readBack(all[readField]?.[0]),
-    over: all[overField]?.[0] ?? '',
-    chosen: Object.fromEntries(chosen),
-  }
-}
 
 /**
  * What is to be written where somebody else may have saved meanwhile: what was sent, where nobody has or both have been

@@ -1,9 +1,10 @@
-import type { z } from 'zod'
 import type { Typed } from '@/core/fields'
-import type { leftFormShape } from './shapes'
 
 /** A form as it stood on a page that had to be loaded again: what was typed, and what the kennel held then. */
-export type LeftForm = z.output<typeof leftFormShape>
+export interface LeftForm {
+  readonly values: Typed
+  readonly read: Typed
+}
 
 const prefix = 'kibou-left-form-'
 
@@ -51,7 +52,7 @@ export function forgetForms(): void {
 /** What an earlier version of a form did not ask is taken from the form of today. */
 export function filledUp({ values, read }: LeftForm, today: Typed): LeftForm {
   const since = Object.fromEntries(
-    Object.entries(today).flatMap(([name, held]) => (name in read || name in values ? [] : [[name, [...held]]])),
+    Object.entries(today).flatMap(([name, held]) => (name in read || name in values ? [] : [[name, held]])),
   )
   return { values: { ...since, ...values }, read: { ...since, ...read } }
 }

@@ -36,7 +36,7 @@ describe('chances are bent by what came of those before', () => {
       expect(calibrationOf(house(600, { early: 0, odds: 1, load: 0 }, seed))).toBe(uncalibrated)
   })
 
-  it('is where no small step makes the penalized likelihood greater, reckoned apart', () => {
+  it('is where no small step makes the penalized likelihood greater, worked out apart', () => {
     const cases = house(300, { early: -1.6, odds: 0.8, load: -0.3 }, 9)
     const best = calibrationOf(cases)
     const worth = (c: number, o: number, l: number) =>

@@ -1,7 +1,7 @@
 'use client'
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { Typed } from '@/core/fields'
-import { isOfGuard } from '@/core/clash'
+import { sentForm } from '@/core/clash'
 import { typedFrom } from '@/core/form'
 import type { EpochMs } from '@/core/epochMs'
 import { isOldPage } from '../told'
@@ -38,9 +38,7 @@ export function useKeeping(
     timer.current = setTimeout(() => {
       if (!form.current) return
       if (keptForGood.current) return touch()
-      const typed = Object.fromEntries(
-        Object.entries(typedFrom(new FormData(form.current))).filter(([name]) => !isOfGuard(name)),
-      )
+      const { typed } = sentForm(typedFrom(new FormData(form.current)))
       keep(typed, over.current).then(
         (done) => {
           if (done.ok) over.current = done.savedAt

@@ -23,7 +23,7 @@ const orBack =
       const values = typedFrom(form)
       const back = { values, tries: before.tries + 1 }
       if (!isOldPage(error)) return { ...back, errors: { '': noConnection } }
-      return { ...back, errors: { '': leave(typedFrom(form)) ? updatedAndKept : updatedMeanwhile }, oldPage: true }
+      return { ...back, errors: { '': leave(values) ? updatedAndKept : updatedMeanwhile }, oldPage: true }
     }
   }
 

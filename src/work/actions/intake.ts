@@ -28,7 +28,7 @@ import {
   type Resident,
 } from '@/store/residents'
 import type { FormResult } from './begin'
-import type { Sent } from '@/core/formMerge'
+import type { Sent } from '@/core/clash'
 import { same, type Json } from '@/core/merge'
 import { specsFor, valuesNow } from '../page/intake'
 import { saveForm, type Clashed, type FormHere } from './saveOver'
