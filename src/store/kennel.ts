@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { PersonPart } from '@/core/people/personChange'
 import { placeKinds } from '@/core/curriculum/types'
 import type { Hours } from '@/core/handoff/slots'
 import { roles, type Role } from '@/core/people/roles'
@@ -62,9 +63,6 @@ export const readLeaving = (db: Db): ReadonlyMap<string, string> =>
       .map((r) => leftRow.parse(r)),
   )
 
-/** What may be changed of a person. */
-export const personParts = ['name', 'role', 'leaves'] as const
-export type PersonPart = (typeof personParts)[number]
 const columnOf: Readonly<Record<PersonPart, string>> = { name: 'name', role: 'role', leaves: 'left_on' }
 
 /** Changes one thing of a person, and keeps what it was, with who and when. Empty for *leaves*: stays. */
@@ -88,6 +86,19 @@ export function changePerson(
     `INSERT INTO person_change (id, person_id, what, was, becomes, at, by)
       VALUES (@id, @personId, @what, @was, @becomes, @at, @by)`,
   ).run(change)
+}
+
+const lastChangeRow = z.object({ by: z.string(), at: z.number() })
+
+/** Who changed something of a person last, and when. */
+export function lastPersonChange(db: Db, personId: PersonId): z.infer<typeof lastChangeRow> | undefined {
+  const raw = db
+    .prepare(
+      `SELECT p.name AS by, c.at FROM person_change c JOIN person p ON p.id = c.by
+        WHERE c.person_id = ? ORDER BY c.at DESC, c.id DESC LIMIT 1`,
+    )
+    .get(personId)
+  return raw === undefined ? undefined : lastChangeRow.parse(raw)
 }
 
 export function insertPerson(db: Db, row: Person & { readonly createdAt: EpochMs }): void {

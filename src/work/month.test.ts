@@ -21,6 +21,7 @@ import { keepPastSets, pastSetsForm } from './actions/pastSets'
 import { learnRates, renewForecasts } from './actions/forecasts'
 import { setUp } from './actions/signIn'
 import { changeStaffMember } from './actions/staff'
+import { staffTyped } from './tests/staffTyped'
 import { pause, resume } from './actions/stay'
 import { noHooks } from './base/hooks'
 import { loadArchive } from './page/archive'
@@ -318,7 +319,14 @@ describe('a month of a small kennel', () => {
         )
       }
       if (d === 12)
-        ok(changeStaffMember(db, { personId: ben, what: 'leaves', becomes: day(14), recordedBy: maud }, at(today, 8)))
+        ok(
+          changeStaffMember(
+            db,
+            staffTyped(db, ben, { leaves: day(14) }),
+            { personId: ben, recordedBy: maud },
+            at(today, 8),
+          ),
+        )
       if (d % 7 === 0) learnRates(db, at(today, 7))
       renewForecasts(db, at(today, 8.2), noHooks, 100)
       for (const dog of dogs) {

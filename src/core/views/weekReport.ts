@@ -8,14 +8,11 @@ import { firstName, ownerAddressed, ownersOwn } from '../people/names'
 import type { CommandStatus } from '../promise/status'
 import type { Summary } from '../promise/summary'
 import { lineOf, type LineView } from './line'
+import { reportParts, type ReportPart } from './reportForm'
 import { capitalized, inWords, ordinal } from '../wording'
 import { subject } from '../owner/dog'
 import { ownersName, ownerSees, type OwnersDog } from '../owner/does'
 import type { EpochMs } from '../epochMs'
-
-/** Parts of a report, in their order. */
-export const reportParts = ['opening', 'done', 'learned', 'held', 'hard', 'notes', 'ahead', 'closing'] as const
-export type ReportPart = (typeof reportParts)[number]
 
 /** What a person made of the report of a week: its texts as they are to be read. The week is named by its last day. */
 export const reportChange = z.object({
@@ -25,6 +22,9 @@ export const reportChange = z.object({
   texts: z.partialRecord(z.enum(reportParts), lines('The text', 1200)),
 })
 export type ReportChange = z.infer<typeof reportChange>
+
+/** The week whose report a form is. */
+export const weekOfReport = reportChange.pick({ from: true, to: true })
 
 export interface ReportWeek {
   readonly number: number

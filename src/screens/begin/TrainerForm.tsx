@@ -1,5 +1,6 @@
 'use client'
 import styled from 'styled-components'
+import type { Typed } from '@/core/fields'
 import type { FieldSpec } from '@/core/form'
 import { roleNames, type Role } from '@/core/people/roles'
 import { addDays } from '@/core/days'
@@ -11,7 +12,7 @@ import { dated } from '../form/dated'
 import { SpecForm } from '../form/SpecForm'
 import type { FormAction } from '../form/state'
 import type { Told } from '../told'
-import { ChangePerson, ComesBack } from './Staff'
+import { ChangePerson } from './ChangePerson'
 
 /** Somebody who can hold a leash, and when they work. */
 export function TrainerForm({
@@ -27,7 +28,7 @@ export function TrainerForm({
   /** What is asked of somebody new. Fields come with the page: what reads them stays in the kennel. */
   fields: readonly FieldSpec[]
   give: FormAction
-  change: (raw: unknown) => Promise<Told>
+  change: FormAction
   signOut: (raw: unknown) => Promise<Told>
   people: readonly {
     readonly id: string
@@ -39,6 +40,9 @@ export function TrainerForm({
     readonly gone: boolean
     /** What is asked to give a passcode. */
     readonly passcode: readonly FieldSpec[]
+    /** What is asked to put it right, or to have somebody back, and what stands there now. */
+    readonly change: readonly FieldSpec[]
+    readonly typed: Typed
   }[]
   /** Who was turned away in the last weeks, in words, the last first. */
   turnedAway: readonly string[]
@@ -60,12 +64,7 @@ export function TrainerForm({
                   <div>
                     <b>{p.name}</b>, {roleNames[p.role]}; {p.hours}
                     {p.leaves !== '' && `; until ${sayDay(addDays(p.leaves, -1))}`}
-                    <ChangePerson
-                      key={`${p.name} ${p.role} ${p.leaves}`}
-                      person={p}
-                      change={change}
-                      signOut={signOut}
-                    />
+                    <ChangePerson person={p} change={change} signOut={signOut} />
                   </div>
                   <SpecForm
                     action={give}
@@ -88,7 +87,14 @@ export function TrainerForm({
                       <div>
                         {p.name}, {roleNames[p.role]}, until {sayDay(addDays(p.leaves, -1))}
                       </div>
-                      <ComesBack person={p} change={change} />
+                      <SpecForm
+                        action={change}
+                        fields={p.change}
+                        values={p.typed}
+                        hidden={{ personId: p.id }}
+                        submit={`${p.name} works here again`}
+                        shape="line"
+                      />
                     </Staff>
                   ))}
                 </ul>

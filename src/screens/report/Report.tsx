@@ -2,9 +2,8 @@
 import { Link } from '@/ui/link'
 import { useState } from 'react'
 import styled from 'styled-components'
-import { reportParts, type ReportPart } from '@/core/views/weekReport'
+import { reportFields, reportParts, reportTyped } from '@/core/views/reportForm'
 import { Line } from '@/ui/Line'
-import { Field } from '@/ui/Field'
 import { Wrong } from '@/ui/fieldParts'
 import { Beside, OfficePage } from '@/ui/Page'
 import { Button, FileLink } from '@/ui/press'
@@ -15,19 +14,9 @@ import { List } from '@/ui/List'
 import { DogHead } from '../DogHead'
 import { May } from '../shell/may'
 import type { Told } from '../told'
-import { SaveBoth } from '../SaveBoth'
+import { SpecForm } from '../form/SpecForm'
+import type { FormAction } from '../form/state'
 import { useAction } from '../useAction'
-
-const labels: Readonly<Record<ReportPart, string>> = {
-  opening: 'Opening',
-  done: 'What was done',
-  learned: 'What is new',
-  held: 'What is agreed',
-  hard: 'What was hard',
-  notes: 'Notes for the owner',
-  ahead: 'What comes',
-  closing: 'Closing',
-}
 
 /** A week’s report for the owner: as it reads, and its words to change. */
 export function Report({
@@ -36,7 +25,7 @@ export function Report({
   tickNote,
 }: {
   page: ReportPage
-  keep: (raw: unknown) => Promise<Told>
+  keep: FormAction
   tickNote: (raw: unknown) => Promise<Told>
 }) {
   const { sayMoment, sayDay } = useWhen()
@@ -81,7 +70,7 @@ export function Report({
                 ? `Written by ${kept.by}, ${sayMoment(kept.at, page.timeZone)}. Facts that came later are not included.`
                 : 'Made from what was recorded. Save it when it reads the way you would say it.'}
             </p>
-            <Words key={`${week.number} ${page.version}`} page={page} keep={keep} />
+            <Words page={page} keep={keep} />
           </section>
         </May>
       </Beside>
@@ -146,47 +135,23 @@ function Lines({ page }: { page: ReportPage }) {
   )
 }
 
-function Words({ page, keep }: { page: ReportPage; keep: (raw: unknown) => Promise<Told> }) {
-  const action = useAction()
-  const { send, pending } = action
-  const [fresh, setFresh] = useState(0)
-  const [texts, setTexts] = useState(page.texts)
+/** The report’s texts, to be written over; and as the records say it, where it was written over. */
+function Words({ page, keep }: { page: ReportPage; keep: FormAction }) {
+  const [again, setAgain] = useState(0)
+  const { residencyId } = page.resident
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault()
-        const data = new FormData(e.currentTarget)
-        const texts = Object.fromEntries(reportParts.map((p) => [p, String(data.get(p) ?? '')]))
-        const { residencyId } = page.resident
-        send(
-          () => keep({ residencyId, from: page.version, change: { from: page.week.from, to: page.week.to, texts } }),
-          undefined,
-          ({ from, change }) => keep({ residencyId, from, change }),
-        )
-      }}
+    <SpecForm
+      key={`${page.week.number} ${again}`}
+      action={keep}
+      fields={reportFields}
+      values={reportTyped(again > 0 ? page.made : page.texts)}
+      read={reportTyped(page.texts)}
+      hidden={{ residencyId, from: page.week.from, to: page.week.to }}
+      submit="Save report"
+      isMain={false}
     >
-      <div key={fresh}>
-        {reportParts.map((p) => (
-          <Field key={p} label={labels[p]} name={p} defaultValue={texts[p]} long plain maxLength={1200} />
-        ))}
-      </div>
-      <SaveBoth told={action} />
-      <Row>
-        <Button type="submit" isPending={pending}>
-          {pending ? 'Saving …' : 'Save report'}
-        </Button>
-        {page.kept && (
-          <Button
-            onPress={() => {
-              setTexts(page.made)
-              setFresh(fresh + 1)
-            }}
-          >
-            From the facts again
-          </Button>
-        )}
-      </Row>
-    </form>
+      {page.kept && <Button onPress={() => setAgain(again + 1)}>From the facts again</Button>}
+    </SpecForm>
   )
 }
 
@@ -257,9 +222,4 @@ const Notes = styled(List)`
   small {
     color: var(--ink-2);
   }
-`
-const Row = styled.div`
-  display: flex;
-  gap: var(--s-4);
-  margin-top: var(--s-4);
 `

@@ -9,6 +9,7 @@ import { appendHandoff } from '@/store/handoffs'
 import { findResident } from '@/store/residents'
 import { addPerson } from './begin'
 import { keepSection } from './house'
+import { staffTyped } from '../tests/staffTyped'
 import { changeStaffMember } from './staff'
 import { pause, resume } from './stay'
 import {
@@ -188,7 +189,7 @@ describe('booking a handoff', () => {
     })
     expect(away('2026-03-05', '2026-03-09')).toMatchObject({ ok: true })
     const become = (role: string) =>
-      changeStaffMember(db, { personId: ada, what: 'role', becomes: role, recordedBy: lead }, now)
+      changeStaffMember(db, staffTyped(db, ada, { role }), { personId: ada, recordedBy: lead }, now)
     expect(become('hand')).toMatchObject({ ok: false, errors: { role: 'Move these first: Bramble, Wed 4 Mar.' } })
     expect(become('lead')).toMatchObject({ ok: true })
   })

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Typed } from '@/core/fields'
+import { addDays } from '@/core/days'
 import { overField, readField, sentForm, type Clash } from '@/core/clash'
 import { stayTyped } from '@/core/intake/stay'
 import type { HouseSection } from '@/core/house/house'
@@ -11,11 +12,13 @@ import { loadPackages } from '../page/packages'
 import { dog, monday, newKennel, trainer } from '../tests/kennel'
 import { planTyped } from '../page/food'
 import { readPlan } from '@/store/food'
+import { readPeople } from '@/store/kennel'
 import { findResident } from '@/store/residents'
 import { readFeeds, writeFeeds } from '@/store/house'
 import { saveBooks } from './books'
 import { booksTyped } from '@/core/dog/booksForm'
 import { savePlan } from './food'
+import { staffTyped } from '../tests/staffTyped'
 import { changeStaffMember } from './staff'
 import { saveStay } from './stay'
 import { changeHomework } from './homework'
@@ -31,7 +34,7 @@ import { scriptChanges } from '@/store/demonstrations'
 import { reportChanges } from '@/store/reports'
 import { plainHomework } from '@/core/demonstration/homeworkChange'
 import { noChange } from '@/core/demonstration/change'
-import { reportParts } from '@/core/views/weekReport'
+import { reportTyped } from '@/core/views/reportForm'
 import type { EpochMs } from '@/core/epochMs'
 
 function stage() {
@@ -281,20 +284,23 @@ describe('what people write over what is made', () => {
     const both = { ...base, from: script.together.from, change: script.together.change as typeof noChange }
     expect(changeScript(s.db, both, at + 2)).toEqual({ ok: true })
     expect(scriptChanges.read(s.db, s.id)[0]?.change).toMatchObject({ dropped: ['heel'], seconds: { 'sit-stay': 30 } })
+  })
 
-    const texts = Object.fromEntries(reportParts.map((p) => [p, ''])) as Record<(typeof reportParts)[number], string>
-    const [one, two] = reportParts
-    const week = { from: '2026-03-01', to: '2026-03-07' }
-    const say = (part: string | undefined, text: string) => ({ ...week, texts: { ...texts, [part ?? '']: text } })
-    expect(keepReport(s.db, { ...base, change: say(one, 'A') }, at)).toEqual({ ok: true })
-    const report = keepReport(s.db, { ...base, change: say(two, 'B') }, at + 1)
-    if (report.ok || !report.together) throw new Error('not refused')
-    const whole = { ...base, from: report.together.from, change: report.together.change as ReturnType<typeof say> }
-    expect(keepReport(s.db, whole, at + 2)).toEqual({ ok: true })
-    expect(reportChanges.read(s.db, s.id)[0]?.change.texts).toMatchObject({ [one ?? '']: 'A', [two ?? '']: 'B' })
+  it('and a week’s report, of which each part is its own', () => {
+    const s = stage()
+    const read = reportTyped({ opening: 'As made.' })
+    const save = (more: Typed, from = '2026-03-01', at = monday) => {
+      const week = { from, to: addDays(from, 6) }
+      const form = sentForm({ ...read, ...more, [readField]: [JSON.stringify(read)] })
+      return keepReport(s.db, form, { residencyId: s.id, recordedBy: s.ben, week }, at)
+    }
+    expect(save({ done: ['A'] })).toMatchObject({ ok: true })
+    const clash = told(save({ hard: ['B'] }))
+    expect([clash.both, clash.theirs, clash.by, clash.at]).toEqual([[], ['What was done'], 'Ben', monday])
+    expect(save({ hard: ['B'], [overField]: [clash.over] }, undefined, monday + 1)).toMatchObject({ ok: true })
+    expect(reportChanges.read(s.db, s.id)[0]?.change.texts).toMatchObject({ opening: 'As made.', done: 'A', hard: 'B' })
     // Another week is another report.
-    const next = { from: '2026-03-08', to: '2026-03-14', texts }
-    expect(keepReport(s.db, { ...base, change: next }, at + 3)).toEqual({ ok: true })
+    expect(save({ done: ['C'] }, '2026-03-08', monday + 2)).toMatchObject({ ok: true })
   })
 })
 
@@ -318,12 +324,20 @@ describe('the day of going home', () => {
   })
 })
 
-describe('a few fields that a screen sends', () => {
-  it('what somebody is called: refused with both', () => {
+describe('somebody who works here', () => {
+  it('is never called over a name that was saved since it was read; what another changed beside it stays', () => {
     const s = stage()
-    const named = (becomes: string, shown: string) =>
-      changeStaffMember(s.db, { personId: s.ben, what: 'name', becomes, shown, recordedBy: s.ada }, monday)
-    expect(named('Benedict', 'Ben')).toMatchObject({ ok: true })
-    expect(named('Bennet', 'Ben')).toMatchObject({ ok: false, reason: expect.stringMatching(/Benedict.*Bennet/) })
+    const before = staffTyped(s.db, s.ben, {})
+    const save = (more: Typed) => {
+      const typed = { ...before, ...more, [readField]: [JSON.stringify(before)] }
+      return changeStaffMember(s.db, sentForm(typed), { personId: s.ben, recordedBy: s.ada }, monday)
+    }
+    expect(save({ name: ['Benedict'] })).toMatchObject({ ok: true })
+    const clash = told(save({ name: ['Bennet'] }))
+    expect(clash.both[0]).toMatchObject({ mine: 'Bennet', theirs: 'Benedict' })
+    expect([clash.by, clash.at]).toEqual(['Ada', monday])
+    const beside = told(save({ role: ['hand'] }))
+    expect(save({ role: ['hand'], [overField]: [beside.over] })).toMatchObject({ ok: true })
+    expect(readPeople(s.db).find((p) => p.id === s.ben)).toMatchObject({ name: 'Benedict', role: 'hand' })
   })
 })

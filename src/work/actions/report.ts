@@ -1,36 +1,51 @@
-import { z } from 'zod'
-import { reportChange, reportParts, type ReportChange } from '@/core/views/weekReport'
+import { v7 } from 'uuid'
+import type { z } from 'zod'
+import type { Sent } from '@/core/clash'
+import type { Typed } from '@/core/fields'
+import { reportFields, reportTyped } from '@/core/views/reportForm'
+import { reportChange, weekOfReport } from '@/core/views/weekReport'
 import type { Db } from '@/store/database'
+import { readKennel, readPeople } from '@/store/kennel'
 import { reportChanges } from '@/store/reports'
-import { whoField } from '../base/who'
-import type { ActionResult } from './actionResult'
-import { keepVersion } from './versions'
+import { aboutResident } from './about'
+import { reject, type ActionResult, type Rejection } from './actionResult'
+import { saveForm, type AboutDog, type Clashed, type FormHere } from './saveOver'
 import type { EpochMs } from '@/core/epochMs'
 
-export const reportForm = z.object({
-  residencyId: z.uuid(),
-  /** The version this one was made from; empty for none. */
-  from: z.string().max(40),
-  change: reportChange,
-  recordedBy: whoField,
-})
+/** A week of a dog’s stay, as whoever sends its report names it. */
+export interface AboutWeek extends AboutDog {
+  readonly week: { readonly from: unknown; readonly to: unknown }
+}
 
 /** Keeps a week’s report as somebody made it; what it was before stays. */
-export const keepReport = (db: Db, form: z.infer<typeof reportForm>, now: EpochMs): ActionResult =>
-  keepVersion(db, ofWeek(form.change), 'report', form, now, {
-    plain: { from: form.change.from, to: form.change.to, texts: noTexts },
-    parse: (raw) => {
-      const texts = z.object({ texts: z.record(z.string(), z.string()).default({}) }).safeParse(raw).data?.texts
-      const { from, to } = form.change
-      return reportChange.safeParse({ from, to, texts: { ...noTexts, ...texts } }).data
-    },
-  })
+export function keepReport(db: Db, form: Typed | Sent, about: AboutWeek, now: EpochMs): ActionResult | Clashed {
+  const week = weekOfReport.safeParse(about.week)
+  if (!week.success) return reject('dates', 'No such week.')
+  return saveForm(
+    db,
+    form,
+    () => reportHere(db, about, week.data),
+    (texts) =>
+      aboutResident(db, about, ({ residencyId }) => {
+        const change = { ...week.data, texts }
+        reportChanges.append(db, residencyId, { id: v7(), change, at: now, by: about.recordedBy })
+        return undefined
+      }),
+  )
+}
 
-const noTexts = Object.fromEntries(reportParts.map((p) => [p, ''])) as Record<(typeof reportParts)[number], string>
-
-/** What was made of the report of one week: other weeks are reports of their own. */
-const ofWeek = (week: Pick<ReportChange, 'from' | 'to'>): typeof reportChanges => ({
-  ...reportChanges,
-  read: (db, residencyId) =>
-    reportChanges.read(db, residencyId).filter((v) => v.change.from === week.from && v.change.to === week.to),
-})
+/** The report of one week as its form would be read now: other weeks are reports of their own. */
+function reportHere(
+  db: Db,
+  { residencyId }: AboutDog,
+  week: z.output<typeof weekOfReport>,
+): FormHere<typeof reportChange.shape.texts> | Rejection {
+  const last = reportChanges
+    .read(db, residencyId)
+    .find(({ change }) => change.from === week.from && change.to === week.to)
+  const form = { schema: reportChange.shape.texts, several: [] }
+  if (!last) return { ...form, now: undefined }
+  const by = readPeople(db).find((p) => p.id === last.by)?.name ?? ''
+  const saved = { by, at: last.at, timeZone: readKennel(db).timeZone }
+  return { ...form, now: { typed: reportTyped(last.change.texts), fields: reportFields, saved } }
+}

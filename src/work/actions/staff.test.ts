@@ -10,7 +10,8 @@ import { msPerDay, unguessable } from '../tests/kennel'
 import { readyKennel } from '../tests/shown'
 import { bookHandoff } from './handoff'
 import { addSigner, changePasscode, makeWayBack, personOf, setUp, signIn } from './signIn'
-import { changeStaffMember, staffForm } from './staff'
+import { staffTyped } from '../tests/staffTyped'
+import { changeStaffMember } from './staff'
 import type { PersonId } from '@/core/ids'
 import type { EpochMs } from '@/core/epochMs'
 
@@ -24,7 +25,7 @@ async function house() {
   await changePasscode(k.db, k.ben, 'hazel ferry rod', k.now, unguessable)
   const today = '2026-03-04'
   const change = (personId: PersonId, what: 'name' | 'role' | 'leaves', becomes: string, at = k.now) =>
-    changeStaffMember(k.db, staffForm.parse({ personId, what, becomes, recordedBy: maud }), at)
+    changeStaffMember(k.db, staffTyped(k.db, personId, { [what]: becomes }), { personId, recordedBy: maud }, at)
   return { ...k, maud, today, change }
 }
 

@@ -1,79 +1,99 @@
 import { v7 } from 'uuid'
-import { z } from 'zod'
+import type { z } from 'zod'
+import type { Sent } from '@/core/clash'
 import { addDays, dayIn } from '@/core/days'
-import { line, optionalDay } from '@/core/fields'
-import { roles } from '@/core/people/roles'
+import type { Typed } from '@/core/fields'
+import type { PersonId } from '@/core/ids'
+import {
+  personChangeFields,
+  personChangeSchema,
+  personChangeTyped,
+  personParts,
+  type PersonPart,
+} from '@/core/people/personChange'
 import type { Db } from '@/store/database'
 import {
   afterAll,
   changePerson,
+  lastPersonChange,
   peopleOn,
-  personParts,
   readKennel,
   readLeaving,
   readPeople,
   type Person,
-  type PersonPart,
 } from '@/store/kennel'
 import { endAllSigningIn, readPasscode } from '@/store/signingIn'
 import { moveFirst } from '../context/slots'
-import { handlers, nobody, whoField } from '../base/who'
-import { reject, wrongIn, type ActionResult } from './actionResult'
+import { handlers, nobody } from '../base/who'
+import { reject, wrongIn, type ActionResult, type Rejection } from './actionResult'
+import { saveForm, type Clashed, type FormHere } from './saveOver'
 import type { EpochMs } from '@/core/epochMs'
-
-export const staffForm = z.object({
-  personId: z.string().min(1).max(64),
-  what: z.enum(personParts),
-  /** A name, a role, or the first day on which they do not work here any more; empty: they stay. */
-  becomes: z.string().max(80),
-  /** What was shown when it was typed. */
-  shown: z.string().max(80).optional(),
-  recordedBy: whoField,
-})
 
 /** Design choice: nobody says more than a year before when they leave, nor a year after. */
 const mostAhead = 366
+
+/** The person that a form is of, and who sent it. */
+interface AboutPerson {
+  readonly personId: string
+  readonly recordedBy: PersonId
+}
 
 /**
  * Corrects somebody’s name or role, or says from which day on they do not work here; what it was stays known. The last
  * lead stays lead and here; who is booked to show a dog after that day is named first.
  */
-export function changeStaffMember(db: Db, form: z.infer<typeof staffForm>, now: EpochMs): ActionResult {
-  return db
-    .transaction((): ActionResult => {
-      const person = readPeople(db).find((p) => p.id === form.personId)
-      if (!person) return reject('not-staff', nobody)
-      const { timeZone } = readKennel(db)
-      const today = dayIn(timeZone, now)
-      const wanted = shapes[form.what].safeParse(form.becomes)
-      if (!wanted.success)
-        return wrongIn({ [form.what]: wanted.error.issues[0]?.message ?? 'Check the marked fields.' })
-      const becomes = wanted.data
-      const was = form.what === 'leaves' ? (readLeaving(db).get(person.id) ?? '') : person[form.what]
-      if (becomes === was) return { ok: true }
-      if (form.shown !== undefined && form.shown !== was)
-        return wrongIn({
-          [form.what]:
-            `Someone changed this to “${was}” ; you typed “${becomes}”. Nothing was overwritten. Save ` +
-            'again to use yours.',
-        })
-      const wrong = against[form.what](db, person, becomes, { timeZone, today, now })
-      if (wrong !== undefined) return wrongIn({ [form.what]: wrong })
-      changePerson(db, { id: v7(), personId: person.id, what: form.what, was, becomes, at: now, by: form.recordedBy })
-      // A smaller role, or none: what is open under the old one is shut at once.
-      if (form.what === 'role' || (form.what === 'leaves' && becomes !== '' && becomes <= today))
-        endAllSigningIn(db, person.id, now)
-      return { ok: true }
-    })
-    .immediate()
+export const changeStaffMember = (
+  db: Db,
+  form: Typed | Sent,
+  about: AboutPerson,
+  now: EpochMs,
+): ActionResult | Clashed =>
+  saveForm(
+    db,
+    form,
+    () => personHere(db, about.personId),
+    (wanted) => writePerson(db, wanted, about, now),
+  )
+
+/** Somebody who works here as their form would be read now. */
+function personHere(db: Db, personId: string): FormHere<typeof personChangeSchema> | Rejection {
+  const person = asShown(db, personId)
+  if (!person) return reject('not-staff', nobody)
+  const last = lastPersonChange(db, personId)
+  const saved = { by: last?.by ?? '', at: last?.at, timeZone: readKennel(db).timeZone }
+  const now = { typed: personChangeTyped(person), fields: personChangeFields(person.name), saved }
+  return { schema: personChangeSchema, several: [], now }
 }
 
-/** What each may become. */
-const shapes = {
-  name: line('The name', 60),
-  role: z.enum(roles, { error: 'Choose a role.' }),
-  leaves: optionalDay('The day'),
-} satisfies Record<PersonPart, z.ZodType<string>>
+function asShown(db: Db, personId: string) {
+  const person = readPeople(db).find((p) => p.id === personId)
+  return person && { ...person, leaves: readLeaving(db).get(personId) ?? '' }
+}
+
+function writePerson(
+  db: Db,
+  wanted: z.output<typeof personChangeSchema>,
+  { personId, recordedBy }: AboutPerson,
+  now: EpochMs,
+): ActionResult {
+  const person = asShown(db, personId)
+  if (!person) return reject('not-staff', nobody)
+  const { timeZone } = readKennel(db)
+  const today = dayIn(timeZone, now)
+  const changed = personParts.filter((what) => wanted[what] !== person[what])
+  const wrong = changed.flatMap((what) => {
+    const why = against[what](db, person, wanted[what], { timeZone, today, now })
+    return why === undefined ? [] : [[what, why] as const]
+  })
+  if (wrong.length > 0) return wrongIn(Object.fromEntries(wrong))
+  for (const what of changed) {
+    const [was, becomes] = [person[what], wanted[what]]
+    changePerson(db, { id: v7(), personId, what, was, becomes, at: now, by: recordedBy })
+    // A smaller role, or none: what is open under the old one is shut at once.
+    if (what === 'role' || (what === 'leaves' && becomes !== '' && becomes <= today)) endAllSigningIn(db, personId, now)
+  }
+  return { ok: true }
+}
 
 interface When {
   readonly timeZone: string
@@ -92,7 +112,7 @@ const against: Readonly<
   role: (db, person, becomes, { now }) => {
     if (isLastLead(db, person)) return 'The last lead who can sign in stays lead: make someone else one first.'
     // Who may show a dog to its owner: leads and trainers.
-    const shows = handlers([{ ...person, role: shapes.role.parse(becomes) }]).length > 0
+    const shows = handlers([{ ...person, role: personChangeSchema.shape.role.parse(becomes) }]).length > 0
     return shows ? undefined : moveFirst(db, person.id, now)
   },
   leaves: (db, person, becomes, { today, now }) => {

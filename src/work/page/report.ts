@@ -8,14 +8,13 @@ import { newest as newestRegime } from '@/core/progress/regime'
 import { summarize } from '@/core/promise/summary'
 import {
   reportLines,
-  reportParts,
   weekReport,
   weeksOf,
   type ReportFacts,
   type ReportLine,
-  type ReportPart,
   type ReportWeek,
 } from '@/core/views/weekReport'
+import { reportParts, type ReportPart } from '@/core/views/reportForm'
 import type { Db } from '@/store/database'
 import { allPlaces, readKennel, readPeople } from '@/store/kennel'
 import { readNotes, type Note } from '@/store/journal'

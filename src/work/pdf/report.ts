@@ -1,6 +1,6 @@
 import { dayText } from '@/core/days'
 import { plainWays } from '@/core/measures'
-import { reportParts } from '@/core/views/weekReport'
+import { reportParts } from '@/core/views/reportForm'
 import type { ReportPage } from '../page/report'
 import { begin, end, quiet, write, type Doc, type PaperWays } from './type'
 

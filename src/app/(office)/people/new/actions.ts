@@ -6,7 +6,8 @@ import { requestTime } from '@/work/base/clock'
 import { addSigner, changePasscode, signOutEverywhere, signOutForm } from '@/work/actions/signIn'
 import { actSigned } from '@/app/signed'
 import { weighFor } from '@/app/weigh'
-import { changeStaffMember, staffForm } from '@/work/actions/staff'
+import { partedOff } from '@/work/actions/saveOver'
+import { changeStaffMember } from '@/work/actions/staff'
 import { actOnForm } from '../../typed'
 
 export const addTrainer = actOnForm(
@@ -16,7 +17,10 @@ export const addTrainer = actOnForm(
   () => '/people/new',
 )
 
-export const changeStaff = actSigned('lead', staffForm, changeStaffMember)
+export const changeStaff = actOnForm('lead', (who, sent) => {
+  const { of: personId, form } = partedOff(sent, 'personId')
+  return changeStaffMember(kennelDatabase(), form, { personId, recordedBy: who.id }, requestTime())
+})
 
 export const signOutAll = actSigned('lead', signOutForm, signOutEverywhere)
 

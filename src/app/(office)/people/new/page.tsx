@@ -1,5 +1,6 @@
 import type { Metadata } from 'next'
 import { enter } from '@/app/auth'
+import { comesBackFields, personChangeFields, personChangeTyped } from '@/core/people/personChange'
 import { passcodeFields, personFields } from '@/core/people/personForm'
 import { TrainerForm } from '@/screens/begin/TrainerForm'
 import { kennelDatabase, readHouse } from '@/auth/door'
@@ -19,7 +20,12 @@ export default async function NewTrainerPage() {
       give={givePasscode}
       change={changeStaff}
       signOut={signOutAll}
-      people={listStaff(db, now).map((p) => ({ ...p, passcode: passcodeFields(p) }))}
+      people={listStaff(db, now).map((p) => ({
+        ...p,
+        passcode: passcodeFields(p),
+        typed: personChangeTyped(p),
+        change: p.gone ? comesBackFields(p) : personChangeFields(p.name),
+      }))}
       turnedAway={turnedAwayText(db, now)}
     />
   )
