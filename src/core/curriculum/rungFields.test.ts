@@ -17,7 +17,7 @@ const field = (rung: RungFile, label: string): RungField => {
   return found
 }
 const same = (f: RungField): RungFile =>
-  f.kind === 'number' ? f.put(f.value ?? Number.NaN) : f.kind === 'text' ? f.put(f.value) : f.put(f.value)
+  f.kind === 'number' ? f.put(f.value ?? Number.NaN) : (f.put as (value: typeof f.value) => RungFile)(f.value)
 
 describe('the fields of a rung', () => {
   it('hold what the rung says: each put back as it stands leaves the rung as it was, for every shipped rung', () => {
@@ -45,7 +45,7 @@ describe('the fields of a rung', () => {
     const anywhere = field(yard, 'Only in this kind of location')
     expect(anywhere.kind === 'one' && anywhere.put('none')).toEqual(word)
     const ways = field(word, 'Other methods, separated by semicolons')
-    expect(ways.kind === 'text' && ways.put('lure;  wait ; ').ways).toEqual(['lure', 'wait '])
+    expect(ways.kind === 'text' && ways.put('lure;  wait ; ').ways).toEqual(['lure', 'wait'])
     const first = field(word, 'Its first time')
     expect(first.kind === 'one' && [first.put('yes').jackpot, 'jackpot' in first.put('any')]).toEqual([true, false])
   })

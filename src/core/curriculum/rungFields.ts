@@ -1,5 +1,6 @@
 import { numberOf, ruleKinds } from '../rule/rule'
 import type { FieldChoice } from '../form'
+import { listed, number, oneOf, oneOrNone, text, withValue, type EditField } from './editFields'
 import type { RungFile } from './schema'
 import {
   axes,
@@ -14,86 +15,12 @@ import {
   stages,
 } from './words'
 
-interface Common {
-  readonly label: string
-  /** As wide as the form. */
-  readonly wide?: true
-  /** One of the numbers of the rule, which stand beside each other. */
-  readonly ofRule?: true
-}
-
-/** One field of a rung: what stands in it, and the rung with something else in it. */
-export type RungField = Common &
-  (
-    | { readonly kind: 'text'; readonly value: string; readonly put: (text: string) => RungFile }
-    | { readonly kind: 'number'; readonly value: number | undefined; readonly put: (n: number) => RungFile }
-    | {
-        readonly kind: 'one'
-        readonly value: string
-        readonly choices: readonly FieldChoice[]
-        readonly put: (id: string) => RungFile
-      }
-  )
+/** One field of a rung. */
+export type RungField = EditField<RungFile>
 
 const none = 'none'
 const any = 'any'
 const asUsual = { id: any, name: 'as is usual for it' }
-
-/** The thing with this value; without the key where there is none. */
-function withValue<Thing extends object, Key extends keyof Thing>(
-  thing: Thing,
-  key: Key,
-  value: Thing[Key] | undefined,
-): Thing {
-  if (value !== undefined) return { ...thing, [key]: value }
-  const { [key]: _gone, ...rest } = thing
-  return rest as Thing
-}
-
-const named = (ids: readonly string[], names: Readonly<Record<string, string>> = {}): readonly FieldChoice[] =>
-  ids.map((id) => ({ id, name: names[id] ?? id.replaceAll('-', ' ') }))
-
-const text = (
-  label: string,
-  value: string,
-  put: (text: string) => RungFile,
-  more: Partial<Common> = {},
-): RungField => ({ kind: 'text', label, value, put, ...more })
-
-/** A number that may be left out. */
-const number = (label: string, value: number | undefined, put: (n: number | undefined) => RungFile): RungField => ({
-  kind: 'number',
-  label,
-  value,
-  put: (n) => put(Number.isNaN(n) ? undefined : n),
-})
-
-/** One of these, which has to be one of them. */
-const oneOf = <Id extends string>(
-  label: string,
-  ids: readonly Id[],
-  value: Id,
-  write: (id: Id) => RungFile,
-): RungField => ({
-  kind: 'one',
-  label,
-  value,
-  choices: named(ids),
-  put: (id) => write(ids.find((one) => one === id) ?? value),
-})
-/** One of these, or none of them. */
-const oneOrNone = <Id extends string>(
-  label: string,
-  { ids, left, names = {} }: { ids: readonly Id[]; left: FieldChoice; names?: Readonly<Record<string, string>> },
-  value: Id | undefined,
-  write: (id: Id | undefined) => RungFile,
-): RungField => ({
-  kind: 'one',
-  label,
-  value: value ?? left.id,
-  choices: [left, ...named(ids, names)],
-  put: (id) => write(ids.find((one) => one === id)),
-})
 
 /** What a rung may say of itself, and is as is usual for its kind where it says nothing. */
 const yesOrNo = [
@@ -158,16 +85,7 @@ export function rungFields(rung: RungFile, gates: readonly FieldChoice[]): reado
     text('Say', rung.say, (say) => put('say', say), { wide: true }),
     text('Do not say or do', rung.dontSay, (dontSay) => put('dontSay', dontSay), { wide: true }),
     text('Where the reward is given', rung.payWhere, (payWhere) => put('payWhere', payWhere), { wide: true }),
-    text(
-      'Other methods, separated by semicolons',
-      rung.ways.join('; '),
-      (typed) =>
-        put(
-          'ways',
-          typed.split(/;\s*/).filter((way) => way.trim() !== ''),
-        ),
-      { wide: true },
-    ),
+    listed('Other methods, separated by semicolons', ';', rung.ways, (ways) => put('ways', [...ways])),
     ...byKind(rung, put),
     ...yesOrNo.map(({ of, label, yes, no }): RungField => ({
       kind: 'one',

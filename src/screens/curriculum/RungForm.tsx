@@ -1,15 +1,13 @@
 'use client'
-import { useState } from 'react'
 import styled from 'styled-components'
 import type { RungFile } from '@/core/curriculum/schema'
 import { rungFields, type RungField } from '@/core/curriculum/rungFields'
 import type { Role } from '@/core/curriculum/roles'
 import type { CurriculumFault } from '@/core/curriculum/validate'
 import { Choose } from '@/ui/Choose'
-import { TextLine } from '@/ui/Field'
-import { NumberField } from '@/ui/NumberField'
 import { Fault, FieldLabel } from '@/ui/fieldParts'
 import { Quiet } from '@/ui/press'
+import { EditBox } from './EditBox'
 import { Roles } from './Roles'
 
 /** One rung, every field of it. What cannot be worked by is said at once, and only keeps it from being published. */
@@ -31,7 +29,7 @@ export function RungForm({
     onChange(next.length > 0 ? { ...rest, roles: next } : rest)
   }
   const fields = rungFields(rung, gates)
-  const drawn = (field: RungField) => <Drawn key={field.label} field={field} onChange={onChange} />
+  const drawn = (field: RungField) => <EditBox key={field.label} field={field} onChange={onChange} />
   const ofRule = fields.findIndex((f) => f.ofRule)
   return (
     <Form aria-label={`Rung ${rung.name}`}>
@@ -79,38 +77,6 @@ export function RungForm({
         />
       </div>
     </Form>
-  )
-}
-
-function Drawn({ field, onChange }: { field: RungField; onChange: (next: RungFile) => void }) {
-  const drawn =
-    field.kind === 'text' ? (
-      <Text label={field.label} value={field.value} onChange={(text) => onChange(field.put(text))} />
-    ) : field.kind === 'number' ? (
-      <NumberField label={field.label} value={field.value} onChange={(n) => onChange(field.put(n))} />
-    ) : (
-      <Choose
-        label={field.label}
-        value={field.value}
-        onChange={(id) => onChange(field.put(id))}
-        choices={field.choices}
-      />
-    )
-  return field.wide ? <div className="wide">{drawn}</div> : drawn
-}
-
-/** A labeled line of text. Typing stays as typed: it is only read when focus leaves. */
-export function Text({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
-  const [typed, setTyped] = useState(value)
-  return (
-    <TextLine
-      label={label}
-      value={typed}
-      onChange={setTyped}
-      onBlur={() => {
-        if (typed !== value) onChange(typed)
-      }}
-    />
   )
 }
 
