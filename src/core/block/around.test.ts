@@ -1,53 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { plainDog } from '../dog/traits'
 import { defaultMethod } from '../method/method'
 import { pressureTrend, noPressureBecause, pressureConsent, rewardOnly, type PressureScene } from './leashPressure'
-import { heatFor, heatIndexC, tenderBecause } from '../dog/heat'
 import { againstPair, type Partner } from './partner'
 import { lengthWarning, restUntil } from './rest'
 import { keepsComing } from '../dog/signs'
 import type { BlockId } from '../ids'
 
-const toC = (f: number) => ((f - 32) * 5) / 9
-const toF = (c: number) => (c * 9) / 5 + 32
 const today = '2026-07-01'
-
-describe('heat', () => {
-  // Table of the US National Weather Service, made from Rothfusz (1990); whole degrees Fahrenheit.
-  it.each([
-    [90, 70, 106],
-    [90, 50, 95],
-    [100, 50, 118],
-    [86, 90, 105],
-  ])('%i °F at %i %% feels like %i °F', (f, humidity, index) => {
-    expect(Math.round(toF(heatIndexC(toC(f), humidity)))).toBe(index)
-  })
-
-  it('is about the air temperature when it is cool, and never falls as the air gets damper', () => {
-    expect(Math.abs(heatIndexC(15, 50) - 15)).toBeLessThan(2)
-    for (const t of [20, 25, 28, 32, 36])
-      for (let h = 20; h < 95; h += 5) expect(heatIndexC(t, h + 5)).toBeGreaterThan(heatIndexC(t, h) - 0.6)
-  })
-
-  it('warns from 27 and stops from 32, four lower for a dog that bears it badly, and says nothing indoors', () => {
-    const at = (t: number, traits = plainDog, indoors = false) => heatFor(t, 40, indoors, traits, today)?.say
-    expect([24, 28, 33].map((t) => at(t))).toEqual(['fine', 'care', 'stop'])
-    expect([22, 24, 29].map((t) => at(t, { ...plainDog, flat: true }))).toEqual(['fine', 'care', 'stop'])
-    expect(at(40, plainDog, true)).toBeUndefined()
-    expect(heatFor(null, 40, false, plainDog, today)).toBeUndefined()
-  })
-
-  it.each([
-    ['flat-faced', { flat: true }],
-    ['heavy', { heavy: true }],
-    ['dark-coated', { dark: true }],
-    ['old or stiff', { stiff: true }],
-    ['old or stiff', { bornOn: '2015-01-01' }],
-    ['very young', { bornOn: '2026-04-01' }],
-  ])('%s bears heat badly', (words, traits) => {
-    expect(tenderBecause({ ...plainDog, ...traits }, today)).toEqual([words])
-  })
-})
 
 describe('a second dog', () => {
   const dog = (id: string, more: Partial<Partner> = {}): Partner => ({

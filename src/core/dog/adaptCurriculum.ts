@@ -56,6 +56,7 @@ export const adaptationKey = (dog: AdaptedFor): string => JSON.stringify([dog.tr
 /** What has to be seen, in words that a dog can follow that does not see. */
 const unseen = (words: string): string =>
   words
+    .replace(/\bthe empty hand\b(.*)\brewarded from the other$/, 'the touch$1rewarded from the other hand')
     .replace(/\bthe empty hand\b/g, 'the touch')
     .replace(/\ban empty hand\b/g, 'a touch')
     .replace(/\b(the|its) hand a breath later\b/g, 'a touch a breath later')
@@ -184,14 +185,14 @@ function forGiant(curriculum: Curriculum): Curriculum {
   }))
 }
 
+const awayFirst = 'Tossed, away from you. Once the dog asks to come near'
+
 /** Consent and distance first: pay is tossed, the palm is only offered, nobody new comes close before the end. */
 function forShy(curriculum: Curriculum): Curriculum {
   const far = changeRungs(curriculum, (rung): Rung | undefined => {
     if (is(rung, 'second-person')) return undefined
     const tossed =
-      rung.stage === 'shape'
-        ? say(rung, { payWhere: `Tossed, away from you: ${rung.payWhere.toLowerCase()} once the dog asks` })
-        : rung
+      rung.stage === 'shape' ? say(rung, { payWhere: `${awayFirst}: ${rung.payWhere.toLowerCase()}` }) : rung
     return is(rung, 'palm') ? say(tossed, { dontSay: 'Offer your palm and look away. Let the dog choose.' }) : tossed
   })
   return changeCommands(far, (c) => ({
