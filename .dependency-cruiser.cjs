@@ -25,6 +25,7 @@ const floors = [
     'coach',
     'block',
     'handoff',
+    'booking',
     'demonstration',
     'rulebench',
     'reward',

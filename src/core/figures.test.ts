@@ -51,6 +51,21 @@ const pinned: Readonly<Record<string, readonly [number, string]>> = {
   unlikely: [0.15, 'share'],
   wantedChance: [0.8, 'share'],
   daysToConfirm: [3, 'days'],
+  bookFloor: [0.5, 'share'],
+  bookLeast: [0.3, 'share'],
+  bookADay: [2, ''],
+  bookChance: [100, 'points'],
+  bookWaiting: [0.7, 'share'],
+  bookRisk: [30, 'points'],
+  bookOtherTrainer: [8, 'points'],
+  bookRank: [3, 'points'],
+  bookRain: [20, 'points'],
+  bookLate: [1, 'points'],
+  bookNoSlack: [5, 'points'],
+  bookNoRehearsal: [15, 'points'],
+  bookKeptTime: [40, 'points'],
+  bookKeptTrainer: [8, 'points'],
+  bookKeptGround: [2, 'points'],
 }
 
 describe('the figures of the house', () => {

@@ -1,30 +1,12 @@
+import { figure, usual, type Figure } from './figure'
+import { booking } from './bookingFigures'
+
+export type { Figure } from './figure'
+
 /**
  * Figures that this house works by and that the trade leaves open, in one place: what each is, why, and where it comes
  * from. Pages read them here, and so does the code. What a lead can set for a house is in its settings and method.
  */
-
-export interface Figure<Value extends number = number> {
-  readonly label: string
-  readonly value: Value
-  /** Empty for a count of what the label names; `share` is 0–1. */
-  readonly unit: string
-  /** Values that would still do. */
-  readonly range: readonly [number, number]
-  readonly reason: string
-  /** “design choice”: ours; else a named source, with “from memory” where nobody looked it up. */
-  readonly source: string
-}
-
-const usual = 'common practice'
-
-const figure = <const Value extends number>(
-  label: string,
-  value: Value,
-  unit: string,
-  range: readonly [number, number],
-  reason: string,
-  source = 'design choice',
-): Figure<Value> => ({ label, value, unit, range, reason, source })
 
 const blocks = {
   blocksADay: figure('Blocks of one dog a day', 4, '', [2, 6], 'More blocks tire a dog and bring little.'),
@@ -316,7 +298,8 @@ const forecasts = {
 }
 
 /** Every figure, by its name in the code. */
-export const figures = { ...blocks, ...dogs, ...signs, ...ladders, ...food, ...stays, ...forecasts }
+/** Every figure, by its name in the code. */
+export const figures = { ...blocks, ...dogs, ...signs, ...ladders, ...food, ...stays, ...forecasts, ...booking }
 
 /** The figures as a page lists them: group by group, in order. */
 export const listedFigures: readonly { readonly group: string; readonly rows: readonly Figure[] }[] = [
@@ -327,4 +310,5 @@ export const listedFigures: readonly { readonly group: string; readonly rows: re
   { group: 'Food', rows: Object.values(food) },
   { group: 'Stays and handoffs', rows: Object.values(stays) },
   { group: 'Forecasts', rows: Object.values(forecasts) },
+  { group: 'Booking demonstrations', rows: Object.values(booking) },
 ]

@@ -1,0 +1,92 @@
+import { figure } from './figure'
+
+/** What a time for a demonstration is worth, in points, and from what chance on one is booked. */
+export const booking = {
+  bookFloor: figure(
+    'A demonstration is booked from a chance to be ready of',
+    0.5,
+    'share',
+    [0.4, 0.7],
+    'Below it a booking is moved more often than kept.',
+  ),
+  bookLeast: figure(
+    'Where no day reaches that, from',
+    0.3,
+    'share',
+    [0.2, 0.5],
+    'An owner who can come on one day only is not left without.',
+  ),
+  bookADay: figure(
+    'Demonstrations of one trainer a day',
+    2,
+    '',
+    [1, 3],
+    'Each takes an hour of full attention, and a rehearsal the day before.',
+  ),
+  bookChance: figure(
+    'A time is worth, for a dog sure to be ready',
+    100,
+    'points',
+    [100, 100],
+    'What all other points are measured by.',
+  ),
+  bookWaiting: figure(
+    'Of what waiting for a later free day would add, counted',
+    0.7,
+    'share',
+    [0.5, 0.9],
+    'A booking that comes too early can still be moved.',
+  ),
+  bookRisk: figure(
+    'Taken off for a dog sure not to be ready',
+    30,
+    'points',
+    [20, 50],
+    'An owner comes in vain, or is told late.',
+  ),
+  bookOtherTrainer: figure(
+    'Taken off where it is not the dog’s own trainer',
+    8,
+    'points',
+    [4, 15],
+    'Another can show it; its own does it better.',
+  ),
+  bookRank: figure('Taken off for each place down in the owner’s wishes', 3, 'points', [1, 6], 'A wish, not a rule.'),
+  bookRain: figure(
+    'Taken off for certain rain, outdoors',
+    20,
+    'points',
+    [10, 40],
+    'It can be moved indoors, with fewer things shown.',
+  ),
+  bookLate: figure(
+    'Taken off for each day later',
+    1,
+    'points',
+    [0, 3],
+    'Of two days alike the earlier leaves more time.',
+  ),
+  bookNoSlack: figure(
+    'Taken off for each day missing of two before going home',
+    5,
+    'points',
+    [2, 10],
+    'One that fails is shown again before the dog goes home.',
+  ),
+  bookNoRehearsal: figure(
+    'Taken off where nobody can rehearse the day before',
+    15,
+    'points',
+    [10, 30],
+    'What was not rehearsed comes off less often.',
+  ),
+  bookKeptTime: figure(
+    'Added where an agreed time is kept',
+    40,
+    'points',
+    [30, 60],
+    'The owner has taken the afternoon off.',
+  ),
+  bookKeptTrainer: figure('Added where its trainer is kept', 8, 'points', [4, 15], 'A name was given to the owner.'),
+  bookKeptGround: figure('Added where its location is kept', 2, 'points', [1, 5], 'Nobody minds much.'),
+}
