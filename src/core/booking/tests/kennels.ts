@@ -43,12 +43,12 @@ export function kennelOf(size: Size, seed: number, more: Partial<Kennel> = {}): 
     }
   })
   const dog = (id: string): DogToShow => {
-    const [from, pace, top] = [below(size.days), 0.15 + chance() * 0.4, 0.5 + chance() * 0.5]
+    const [from, pace, top] = [below(Math.ceil(size.days * 0.6)), 0.25 + chance() * 0.6, 0.55 + chance() * 0.45]
     return {
       residencyId: id,
       chanceBy: Array.from({ length: size.days }, (_, day) => top / (1 + Math.exp(-pace * (day - from)))),
       trainer: chance() < 0.9 ? `t${below(size.trainers)}` : undefined,
-      home: Math.min(size.days - 1, 3 + below(size.days)),
+      home: Math.min(size.days - 1, from + 3 + below(Math.ceil(size.days * 0.6))),
       rehearsal: (['any', 'second hand', 'none'] as const)[below(3)] ?? 'none',
     }
   }
