@@ -10,6 +10,7 @@ import { typedOf } from '@/core/form'
 import { stepSchemas } from '@/core/intake/steps'
 import { appendEntry } from '@/store/intake'
 import { appendPractice } from '@/store/homework'
+import { appendOwnerTimes } from '@/store/ownerTimes'
 import { insertHours, insertPerson, renamePlace, updateKennel } from '@/store/kennel'
 import { insertCueWord, insertDog, insertPromise, insertResidency } from '@/store/residents'
 import { writePasscode } from '@/store/signingIn'
@@ -71,6 +72,7 @@ export function makeDemo(db: Db, today: string, seed: number = demoSeed): void {
       at: moment(addDays(today, -3), 11 * 60),
     })
     paper(db, here, today)
+    tellTimes(db, pen, here, today)
     bookGimlet(db, pen, today)
     showSome(db, pen, today)
     markUntouched(db)
@@ -111,6 +113,30 @@ function enter(db: Db, pen: Pen, dog: CastDog, today: string): PenContext {
     insertPromise(db, residencyId, findRung(ladder, promise.rungId)?.command.id ?? '', promise)
   return { dog, dogId, residencyId, arrivesOn }
 }
+
+/** Most owners have said when they can come; every fourth has not been asked yet. */
+function tellTimes(
+  db: Db,
+  pen: Pen,
+  here: readonly { readonly residencyId: ResidencyId; readonly dog: CastDog }[],
+  today: string,
+): void {
+  const ids = seeded(demoSeed + 3)
+  here.forEach(({ residencyId }, i) => {
+    const said = whenTheyCome[i % whenTheyCome.length] ?? ''
+    const at = moment(addDays(today, -2), 9 * 60 + i)
+    if (said !== '') appendOwnerTimes(db, { id: pen.id(at, ids), residencyId, said, holdsUntil: '', at, by: 'maud' })
+  })
+}
+const whenTheyCome = [
+  'Tue and Thu after 14:00, Sat',
+  'weekdays 9:00 to 12:00',
+  '',
+  'Sat, Sun',
+  'Mon, Wed after 12:00',
+  'any day after 13:00, not Sun',
+  'Fri, Sat mornings',
+]
 
 /** Gimlet’s owner comes on the first day from tomorrow on which Joss works, at ten, or Wyn on a Sunday. */
 function bookGimlet(db: Db, pen: Pen, today: string): void {

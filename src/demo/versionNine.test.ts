@@ -40,6 +40,7 @@ function leaveOutWhatCameLater(db: Db): void {
     UPDATE residency SET rehearse = 0;
     UPDATE place SET grip = NULL;
     UPDATE rep SET prompt = NULL WHERE outcome = 'helped' AND replaces IS NULL;
+    DELETE FROM owner_times;
     DELETE FROM practice_log;
     DELETE FROM package_version;
     DELETE FROM owners_hands;

@@ -25,6 +25,7 @@ export const pages: readonly Page[] = [
   { address: '/coming/another', name: 'Room for another', least: 'lead', sample: '/coming/another' },
   { address: '/bowls', name: 'Feeding', was: ['Bowls'], least: 'hand', key: 'f', sample: '/bowls' },
   { address: '/handoffs', name: 'Handoffs', least: 'hand', key: 'h', sample: '/handoffs' },
+  { address: '/handoffs/match', name: 'Match all', least: 'trainer', quiet: true, sample: '/handoffs/match' },
   { address: '/curriculum', name: 'Curriculum', least: 'hand', key: 'c', sample: '/curriculum' },
   { address: '/method', name: 'Method', least: 'hand', key: 'm', sample: '/method' },
   {

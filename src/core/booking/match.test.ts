@@ -42,7 +42,7 @@ describe('a time for every dog at once', () => {
 })
 
 describe('what stands already', () => {
-  /** The same kennel with a plan agreed on, and one thing otherwise than it was. */
+  /** A kennel with a plan agreed on, and one thing otherwise than it was. */
   const after = (kennel: Kennel, plan: Plan, change: (kennel: Kennel) => Kennel): Kennel => {
     const at = new Map(plan.matched.map((m) => [m.visit.id, m]))
     const visits = kennel.visits.map((visit) => {

@@ -8,6 +8,9 @@ import { Button, FileLink, Quiet } from '@/ui/press'
 import { useWhen } from '@/ui/ways'
 import { OfficePage } from '@/ui/Page'
 import type { HandoffPage as View } from '@/work/page/handoff'
+import { dated } from '../form/dated'
+import { SpecForm } from '../form/SpecForm'
+import type { FormAction } from '../form/state'
 import { May } from '../shell/may'
 import { Named, Slots } from './Slots'
 
@@ -24,6 +27,7 @@ export interface HandoffActions {
   readonly cancel: Action
   readonly uncancel: Action
   readonly bookTyped: Action
+  readonly ownerTimes: FormAction
 }
 
 /** Choose a time, book it, move it, cancel it, take the invitation. */
@@ -114,6 +118,7 @@ export function HandoffPage({ view, actions }: { view: View; actions: HandoffAct
           </May>
         </div>
       )}
+      <OwnerTimes view={view} action={actions.ownerTimes} />
       {!live && !view.readyOn && <StillMissing view={view} />}
       {(moving || (!live && view.readyOn)) && (
         <May least="trainer" instead={<p>A trainer or a lead chooses the time.</p>}>
@@ -138,6 +143,28 @@ export function HandoffPage({ view, actions }: { view: View; actions: HandoffAct
         Off-leash work only in a secure enclosure, and by local law.
       </Caution>
     </Page>
+  )
+}
+
+/** When the owner can come, in the words of a week, and how Kibou has read it. */
+function OwnerTimes({ view, action }: { view: View; action: FormAction }) {
+  const { fields, typed, read } = view.ownerTimes
+  return (
+    <section>
+      <h2>When {view.resident.ownerName} can come</h2>
+      {read !== '' && <p>{read}</p>}
+      <May least="trainer" instead={read === '' ? <p>Nobody has asked yet.</p> : null}>
+        <SpecForm
+          dated={dated}
+          action={action}
+          fields={fields}
+          values={typed}
+          hidden={{ residencyId: view.resident.residencyId }}
+          submit="Save times"
+          isMain={false}
+        />
+      </May>
+    </section>
   )
 }
 

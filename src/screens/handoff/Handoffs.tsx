@@ -8,6 +8,7 @@ import type { HandoffRow, HandoffsView } from '@/work/page/handoff'
 import { List } from '@/ui/List'
 import { OfficePage } from '@/ui/Page'
 import type { Told } from '../told'
+import { May } from '../shell/may'
 import { Booklets } from './Booklets'
 import { Over } from './Over'
 import { counted } from '@/core/wording'
@@ -29,6 +30,11 @@ export function Handoffs({
   return (
     <Page>
       <h1>Handoffs</h1>
+      <May to="/handoffs/match">
+        <p>
+          <Link href="/handoffs/match">Match all: times for every dog at once</Link>
+        </p>
+      </May>
       <Over over={over} timeZone={timeZone} say={deeds?.say} />
       <Booklets anew={anew} give={deeds?.give} />
       <Group title="Booked" empty="Nothing is booked.">

@@ -23,26 +23,11 @@ import {
 } from './handoff'
 import { invitation, loadHandoffPage } from '../page/handoff'
 import { loadWall } from '../page/wall'
-import { recordFacts } from '../record/accept'
 import { whyTaken } from '../context/slots'
-import { dog, monday, msPerDay, mustBeOk, newKennel, Tablet, trainer } from '../tests/kennel'
+import { dog, mustBeOk, trainer } from '../tests/kennel'
+import { readyKennel } from '../tests/readyKennel'
 import type { PersonId, ResidencyId } from '@/core/ids'
 import type { EpochMs } from '@/core/epochMs'
-
-/** A kennel with dogs whose only promise, the first rung of sit in one place, was met on two days. */
-function readyKennel(dogs = 1, owner = 'Tamsin'): { db: Db; ada: string; residencies: string[]; now: EpochMs } {
-  const db = newKennel()
-  const ada = trainer(db)
-  const tablet = new Tablet()
-  const residencies = Array.from({ length: dogs }, (_, i) => dog(db, { run: String(i + 1), owner }))
-  for (const day of [0, 1])
-    for (const id of residencies) {
-      tablet.at = Math.max(tablet.at, monday + day * msPerDay)
-      const set = tablet.set(id, ada)
-      recordFacts(db, tablet.batch([set, ...Array.from({ length: 10 }, () => tablet.rep(set.id))]), tablet.at)
-    }
-  return { db, ada, residencies, now: monday + msPerDay + 3_600_000 }
-}
 
 const idOf = (ids: readonly string[], i: number): string => {
   const id = ids[i]

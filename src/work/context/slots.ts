@@ -152,14 +152,14 @@ const hoursOf = (db: Db, { personId, day, minute }: NamedTime) => ({
 })
 
 /** Whole days on which somebody is away. */
-const daysAway = (db: Db, timeZone: string, today: string) =>
+export const daysAway = (db: Db, timeZone: string, today: string) =>
   readDaysOff(db, today).map((o) => ({
     personId: o.personId,
     fromMs: startOfDay(timeZone, o.from),
     toMs: startOfDay(timeZone, addDays(o.to, 1)),
   }))
 
-const quietOf = ({ quietFrom, quietTo }: House) =>
+export const quietOf = ({ quietFrom, quietTo }: House) =>
   quietFrom === '' || quietTo === '' || quietFrom === quietTo ? undefined : { fromMinute: quietFrom, toMinute: quietTo }
 
 /** Hours of those who may show a dog to its owner: leads and trainers, not kennel hands. */

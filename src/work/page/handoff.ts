@@ -3,6 +3,11 @@ import { firstName, ownerAddressed } from '@/core/people/names'
 import { pronounsFor } from '../context/ownersDog'
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import { dayIn, daysBetween } from '@/core/days'
+import { readTimes, timesText } from '@/core/booking/ownerTimes'
+import { ownerTimesFields, ownerTimesTyped } from '@/core/booking/ownerTimesForm'
+import type { Typed } from '@/core/fields'
+import type { FieldSpec } from '@/core/form'
+import { ownerTimesOf } from '@/store/ownerTimes'
 import { offeredFrom, type Slot } from '@/core/handoff/slots'
 import { findRung } from '@/core/curriculum/lookup'
 import { lacksOf, promisesMet } from '@/core/promise/summary'
@@ -43,6 +48,8 @@ export interface HandoffPage {
   readonly laterFrom: string | undefined
   readonly earlierFrom: string | undefined
   readonly noHours: boolean
+  /** When its owner can come: what is asked, what was said last, and how it was read. */
+  readonly ownerTimes: { readonly fields: readonly FieldSpec[]; readonly typed: Typed; readonly read: string }
   /** Who may show it, for a time that a lead names. */
   readonly handlers: readonly { readonly id: string; readonly name: string }[]
 }
@@ -79,8 +86,18 @@ export function loadHandoffPage(db: Db, residencyId: ResidencyId, now: EpochMs, 
     cancelled: live ? undefined : lastCancelled(db, residencyId),
     ...offered,
     slots: offered.slots.map((s) => ({ ...s, personName: names.get(s.personId) ?? '' })),
+    ownerTimes: ownerTimesFor(db, resident),
     noHours: handoffHours(db, today).length === 0,
     handlers: handlers(peopleOn(db, today)).map((id) => ({ id, name: names.get(id) ?? '' })),
+  }
+}
+
+function ownerTimesFor(db: Db, { residencyId, ownerName }: Resident): HandoffPage['ownerTimes'] {
+  const told = ownerTimesOf(db, residencyId)
+  return {
+    fields: ownerTimesFields(ownerName),
+    typed: ownerTimesTyped(told),
+    read: told ? timesText(readTimes(told.said).times, readHouse(db).clock) : '',
   }
 }
 

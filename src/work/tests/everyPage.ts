@@ -13,6 +13,7 @@ import { loadAnother } from '../page/another'
 import { loadForecasts } from '../page/forecasts'
 import { loadFrame } from '../page/frame'
 import { loadHandoffPage, loadHandoffs } from '../page/handoff'
+import { loadMatching } from '../page/matching'
 import { loadHouse } from '../page/house'
 import { loadIntake } from '../page/intake'
 import { loadMethod } from '../page/method'
@@ -38,6 +39,7 @@ export const everyPage = (db: Db, me: string, now: EpochMs): Readonly<Record<str
   bowls: loadBowls(db, now),
   feedingList: feedingList(db, now),
   handoffs: loadHandoffs(db, now),
+  matching: loadMatching(db, now),
   another: loadAnother(db, now),
   forecasts: loadForecasts(db),
   house: loadHouse(db, now),

@@ -4,7 +4,8 @@ import type { z } from 'zod'
 import type { Outcome } from '@/screens/handoff/HandoffPage'
 import { act } from '@/app/auth'
 import type { Role } from '@/core/people/roles'
-import { formOf } from '@/app/(office)/typed'
+import { actOnDogForm, formOf } from '@/app/(office)/typed'
+import { saveOwnerTimes } from '@/work/actions/ownerTimes'
 import { kennelDatabase, type Db } from '@/auth/door'
 import {
   bookHandoff,
@@ -55,3 +56,4 @@ export const move = guarded(movingForm, 'Moved. Send the new invitation. It repl
 export const cancel = guarded(cancelForm, 'Canceled. The time is free again.', cancelHandoff)
 export const uncancel = guarded(cancelForm, 'The handoff is booked again. Send the new invitation.', uncancelHandoff)
 export const bookTyped = guarded(namedForm, 'Booked. The invitation is below.', bookNamed, 'lead')
+export const ownerTimes = actOnDogForm('trainer', saveOwnerTimes)

@@ -4,7 +4,7 @@ import { enter } from '@/app/auth'
 import { HandoffPage } from '@/screens/handoff/HandoffPage'
 import { kennelDatabase } from '@/auth/door'
 import { loadHandoffPage } from '@/work/page/handoff'
-import { book, bookTyped, cancel, move, uncancel } from './actions'
+import { book, bookTyped, cancel, move, ownerTimes, uncancel } from './actions'
 import { thenBreathe } from '@/work/base/runYielding'
 import { requestTime } from '@/work/base/clock'
 import type { ResidencyId } from '@/core/ids'
@@ -23,5 +23,5 @@ export default async function Page({
   const { residencyId } = await params
   const view = await thenBreathe(loadHandoffPage(kennelDatabase(), residencyId, requestTime(), from))
   if (!view) notFound()
-  return <HandoffPage view={view} actions={{ book, move, cancel, uncancel, bookTyped }} />
+  return <HandoffPage view={view} actions={{ book, move, cancel, uncancel, bookTyped, ownerTimes }} />
 }
