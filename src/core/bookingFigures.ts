@@ -16,6 +16,13 @@ export const booking = {
     [0.2, 0.5],
     'An owner who can come on one day only is not left without.',
   ),
+  bookNotice: figure(
+    'An hour is offered from so far ahead on',
+    48,
+    'h',
+    [24, 72],
+    'The owner has a day or two to answer, and the dog is rehearsed the day before.',
+  ),
   bookADay: figure(
     'Demonstrations of one trainer a day',
     2,

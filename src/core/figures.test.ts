@@ -53,6 +53,7 @@ const pinned: Readonly<Record<string, readonly [number, string]>> = {
   daysToConfirm: [3, 'days'],
   bookFloor: [0.5, 'share'],
   bookLeast: [0.3, 'share'],
+  bookNotice: [48, 'h'],
   bookADay: [2, ''],
   bookChance: [100, 'points'],
   bookWaiting: [0.7, 'share'],

@@ -24,7 +24,7 @@ export type Hindrance = 'no-times' | 'after-home' | 'not-likely' | 'no-trainer' 
 
 export interface Choices {
   readonly visit: Visit
-  /** The best first; equals by time, trainer and ground, so that the same question has one answer. */
+  /** The best first. */
   readonly candidates: readonly Candidate[]
   /** Where there is none: what took the last of them away. */
   readonly hindrance: Hindrance | undefined
@@ -159,7 +159,5 @@ function candidateAt(
   }
 }
 
-export const byWorth = (a: Candidate, b: Candidate): number =>
-  b.worth - a.worth || a.from - b.from || order(a.trainer, b.trainer) || order(a.ground, b.ground)
-
-const order = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0)
+/** The best first; of equals the earlier, then as trainers and locations stand in the house’s order. */
+const byWorth = (a: Candidate, b: Candidate): number => b.worth - a.worth || a.from - b.from

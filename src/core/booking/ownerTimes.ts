@@ -189,6 +189,18 @@ export function timesText(times: readonly WeekTime[], face: ClockFace): string {
     bySpan.set(span, [...(bySpan.get(span) ?? []), t.weekday])
   }
   return [...bySpan]
-    .map(([span, days]) => `${inList.format([...new Set(days)].map((day) => dayNames[day - 1] ?? ''))} ${span}`)
+    .map(([span, days]) => `${inList.format(inRuns([...new Set(days)].sort((x, y) => x - y)))} ${span}`)
     .join('; ')
+}
+
+/** “Mon–Fri” for three days and more in a row. */
+function inRuns(days: readonly number[]): readonly string[] {
+  const runs: number[][] = []
+  for (const day of days) {
+    const run = runs.at(-1)
+    if (run && run.at(-1) === day - 1) run.push(day)
+    else runs.push([day])
+  }
+  const name = (day: number | undefined) => dayNames[(day ?? 1) - 1] ?? ''
+  return runs.flatMap((run) => (run.length > 2 ? [`${name(run[0])}–${name(run.at(-1))}`] : run.map(name)))
 }

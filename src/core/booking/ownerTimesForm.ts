@@ -21,7 +21,7 @@ export const ownerTimesFields = (owner: string): readonly FieldSpec[] => [
   {
     kind: 'text',
     name: 'said',
-    label: `When ${owner} can come`,
+    label: `Days and times of ${owner}`,
     hint: 'such as “Tue and Thu after 16:00, Sat”; what suits best first',
     required: true,
     wide: true,

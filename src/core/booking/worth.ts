@@ -18,5 +18,7 @@ export const usualWorth: Worth = {
 }
 
 export const usualFloor: Kennel['floor'] = { usual: figures.bookFloor.value, least: figures.bookLeast.value }
+/** Design choice: hours from now on in which nobody is offered a time. */
+export const noticeHours = figures.bookNotice.value
 /** Design choice: so many demonstrations a trainer and day. */
 export const usualADay = figures.bookADay.value

@@ -13,7 +13,8 @@ import { Span } from './Span'
 const why: Readonly<Record<NonNullable<ProposedVisit['because']>, string>> = {
   'no-times': 'Nobody has asked the owner yet.',
   'after-home': 'The owner can come only after the dog goes home. Ask for earlier days, or make the stay longer.',
-  'not-likely': 'Not likely to be ready on any day that the owner can come. Ask for later days.',
+  'not-likely':
+    'Not likely to be ready on any day that the owner can come. Ask for later days, or make the stay longer.',
   'no-trainer': 'No trainer is free when the owner can come. Ask for other times.',
   'no-ground': 'No location is free when the owner can come. Ask for other times.',
   full: 'Others have every time that would suit. Ask for more times.',
@@ -91,7 +92,8 @@ function Row({ visit, view }: { visit: ProposedVisit; view: MatchingView }) {
       )}
       <small>
         {visit.because === undefined &&
-          `${percent(visit.chance)} ready by then${visit.minutes > 60 ? `; ${visit.minutes} min` : ''}. `}
+          `${visit.chance >= 1 ? 'Ready' : `${percent(visit.chance)} ready by then`}` +
+            `${visit.minutes > 60 ? `; ${visit.minutes} min` : ''}. `}
         {home !== undefined && `Goes home ${sayDay(home)}.`}
       </small>
     </li>
@@ -101,7 +103,7 @@ function Row({ visit, view }: { visit: ProposedVisit; view: MatchingView }) {
 const Rows = styled(List)`
   > li {
     display: grid;
-    grid-template-columns: 15rem minmax(0, 1fr) 21rem;
+    grid-template-columns: 14rem minmax(0, 1fr) 26rem;
     gap: var(--s-1) var(--s-5);
     align-items: center;
     padding: var(--s-4) 0;

@@ -21,9 +21,10 @@ export function Span({ visit, view }: { visit: ProposedVisit; view: MatchingView
         .map((day) => (
           <line key={day} className="can" x1={at(day)} x2={at(day)} y1="8" y2="11" />
         ))}
-      {offered.map((day, i) => (
+      {/* The first lies on top, where two are on one day. */}
+      {[...offered.entries()].reverse().map(([i, day]) => (
         <rect
-          key={`${day} ${i}`}
+          key={i}
           className={i === 0 ? 'first' : 'other'}
           x={at(day) - width * 0.35}
           width={width * 0.7}

@@ -8,7 +8,7 @@ import {
   type Visit,
 } from '@/core/booking/kennel'
 import { readTimes } from '@/core/booking/ownerTimes'
-import { usualADay, usualFloor, usualWorth } from '@/core/booking/worth'
+import { noticeHours, usualADay, usualFloor, usualWorth } from '@/core/booking/worth'
 import { addDays, dayIn, daysBetween, momentAt, weekdayOf } from '@/core/days'
 import { usualHandler } from '@/core/demonstration/rehearsal'
 import { handoffMinutes, isQuiet } from '@/core/handoff/slots'
@@ -56,7 +56,7 @@ export function matchingNow(db: Db, now: EpochMs): Matching {
     }
     return moments.get(half)
   }
-  const begun = Math.ceil((now - (moment(0) ?? now)) / 1_800_000)
+  const begun = Math.ceil((now + noticeHours * 3_600_000 - (moment(0) ?? now)) / 1_800_000)
   const byOwner = new Map<string, Resident[]>()
   for (const r of waiting) {
     const owner = r.ownerName.toLowerCase()
@@ -114,11 +114,14 @@ function trainersFor(db: Db, today: string, days: number, moment: Matching['mome
   })
 }
 
+/** Design choice: where a dog is shown to its owner: in a room or a fenced yard, not among passers-by. */
+const toShowIn: ReadonlySet<string> = new Set(['room', 'yard'])
 /** Design choice: outdoors nothing is shown before and after these half hours, until the house says where it lies. */
 const daylight = { from: 16, to: 34 }
 
 function groundsFor(db: Db, now: EpochMs, moment: Matching['moment']): readonly Ground[] {
-  return readSpaces(db).map((place): Ground => {
+  const fit = readSpaces(db).filter((place) => toShowIn.has(place.kind))
+  return fit.map((place): Ground => {
     const space = readSpace(db, place.id, now - 86_400_000)
     const outdoors = !place.indoors
     return {
