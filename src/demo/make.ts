@@ -129,12 +129,12 @@ function tellTimes(
   })
 }
 const whenTheyCome = [
-  'Tue and Thu after 14:00, Sat',
-  'weekdays 9:00 to 12:00',
+  'Tue and Thu afternoons, Sat',
+  'weekday mornings',
   '',
   'Sat, Sun',
-  'Mon, Wed after 12:00',
-  'any day after 13:00, not Sun',
+  'Mon, Wed afternoons',
+  'any day, not Sun',
   'Fri, Sat mornings',
 ]
 

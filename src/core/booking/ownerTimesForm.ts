@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { minuteText, type ClockFace } from '../clock'
 import { line, optionalDay, type Typed } from '../fields'
 import type { FieldSpec } from '../form'
 import { readTimes } from './ownerTimes'
@@ -17,12 +18,12 @@ export const ownerTimesSchema = z
     if (message !== undefined) ctx.addIssue({ code: 'custom', path: ['said'], message })
   })
 
-export const ownerTimesFields = (owner: string): readonly FieldSpec[] => [
+export const ownerTimesFields = (owner: string, clock: ClockFace): readonly FieldSpec[] => [
   {
     kind: 'text',
     name: 'said',
     label: `Days and times of ${owner}`,
-    hint: 'such as “Tue and Thu after 16:00, Sat”; what suits best first',
+    hint: `such as “Tue and Thu after ${minuteText(16 * 60, clock)}, Sat”; what suits best first`,
     required: true,
     wide: true,
   },

@@ -2,6 +2,7 @@ import { v7 } from 'uuid'
 import { ownerTimesFields, ownerTimesSchema, ownerTimesTyped } from '@/core/booking/ownerTimesForm'
 import type { ResidencyId } from '@/core/ids'
 import type { Db } from '@/store/database'
+import { readHouse } from '@/store/house'
 import { readKennel, readPeople } from '@/store/kennel'
 import { appendOwnerTimes, ownerTimesOf } from '@/store/ownerTimes'
 import { findResident } from '@/store/residents'
@@ -27,7 +28,7 @@ function timesHere(db: Db, residencyId: ResidencyId): FormHere<typeof ownerTimes
     several: [],
     now: {
       typed: ownerTimesTyped(last),
-      fields: ownerTimesFields(resident.ownerName),
+      fields: ownerTimesFields(resident.ownerName, readHouse(db).clock),
       saved: { by, at: last?.at, timeZone: readKennel(db).timeZone },
     },
   }

@@ -94,10 +94,11 @@ export function loadHandoffPage(db: Db, residencyId: ResidencyId, now: EpochMs, 
 
 function ownerTimesFor(db: Db, { residencyId, ownerName }: Resident): HandoffPage['ownerTimes'] {
   const told = ownerTimesOf(db, residencyId)
+  const { clock } = readHouse(db)
   return {
-    fields: ownerTimesFields(ownerName),
+    fields: ownerTimesFields(ownerName, clock),
     typed: ownerTimesTyped(told),
-    read: told ? timesText(readTimes(told.said).times, readHouse(db).clock) : '',
+    read: told ? timesText(readTimes(told.said).times, clock) : '',
   }
 }
 
