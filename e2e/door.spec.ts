@@ -62,6 +62,7 @@ test.describe('the door', () => {
       '/dogs/new',
       '/forecasts',
       '/dogs/table',
+      '/handoffs/match',
       '/dogs/[residencyId]/intake',
       '/dogs/[residencyId]/baseline',
       '/dogs/[residencyId]/reward',
