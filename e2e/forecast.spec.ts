@@ -64,6 +64,13 @@ test('the week’s report: its words are changed and kept, and stand in its PDF'
   await page.getByRole('button', { name: 'Save report' }).press('Enter')
   await expect(page.getByText(/^Written by Maud Ferrow/)).toBeVisible()
   await expect(sheet.getByText('Heron waits at every door now.')).toBeVisible()
+  // Written from the records once more, changed and saved: what was saved stands in its field, not what was made.
+  await page.getByRole('button', { name: 'From the facts again' }).press('Enter')
+  await expect(page.getByLabel('What is new')).not.toHaveValue('Heron waits at every door now.')
+  await page.getByLabel('What is new').fill('Heron waits at doors.')
+  await page.getByRole('button', { name: 'Save report' }).press('Enter')
+  await expect(sheet.getByText('Heron waits at doors.')).toBeVisible()
+  await expect(page.getByLabel('What is new')).toHaveValue('Heron waits at doors.')
   const address = (await sheet.getByRole('link', { name: 'As a PDF' }).getAttribute('href')) ?? ''
   const answer = await page.request.get(kibou.url + address)
   expect([answer.status(), answer.headers()['content-type']]).toEqual([200, 'application/pdf'])

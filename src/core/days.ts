@@ -81,6 +81,9 @@ const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Satur
 export const weekdaysFrom = (first: 'monday' | 'sunday'): typeof weekdays =>
   first === 'monday' ? weekdays : [...weekdays.slice(-1), ...weekdays.slice(0, -1)]
 
+/** “Mon” for 1, “Sun” for 7. */
+export const shortWeekday = (number: number): string => days[number % 7] ?? ''
+
 /** How a house writes a date. */
 export type DateOrder = 'day-first' | 'month-first'
 

@@ -94,8 +94,7 @@ const lastChangeRow = z.object({ by: z.string(), at: z.number() })
 export function lastPersonChange(db: Db, personId: PersonId): z.infer<typeof lastChangeRow> | undefined {
   const raw = db
     .prepare(
-      `SELECT p.name AS by, c.at FROM person_change c JOIN person p ON p.id = c.by
-        WHERE c.person_id = ? ORDER BY c.at DESC, c.id DESC LIMIT 1`,
+      'SELECT by, at FROM person_change WHERE person_id = ? ORDER BY at DESC, id DESC LIMIT 1',
     )
     .get(personId)
   return raw === undefined ? undefined : lastChangeRow.parse(raw)

@@ -20,7 +20,8 @@ export interface Candidate extends Hour {
 }
 
 /** Why a visit has no time at all, whoever else comes. */
-export type Hindrance = 'no-times' | 'after-home' | 'not-likely' | 'no-trainer' | 'no-ground' | 'pinned-broken'
+export type Hindrance =
+  'no-times' | 'too-soon' | 'after-home' | 'not-likely' | 'no-trainer' | 'no-ground' | 'pinned-broken'
 
 export interface Choices {
   readonly visit: Visit
@@ -58,9 +59,9 @@ export function choicesOf(kennel: Kennel, visit: Visit): Choices {
       candidateAt(kennel, visit, { start, trainer, ground, home, first: day, best: chanceOf(visit, day) }),
     ])
   }
-  if (starts.length === 0) return answer([], 'no-times')
+  if (visit.times.length === 0) return answer([], 'no-times')
   const inTime = starts.filter(({ from }) => dayOf(from) <= home)
-  if (inTime.length === 0) return answer([], 'after-home')
+  if (inTime.length === 0) return answer([], visit.times.some((t) => dayOf(t.from) <= home) ? 'too-soon' : 'after-home')
   const length = lengthOf(visit)
   const trained = inTime.filter(({ from }) => kennel.trainers.some((t) => canShow(kennel, t, visit, from, length)))
   if (trained.length === 0) return answer([], 'no-trainer')

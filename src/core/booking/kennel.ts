@@ -1,7 +1,9 @@
+import { figures } from '../figures'
 import type { PersonId, PlaceId, ResidencyId } from '../ids'
 
 /** Half hours of a day: the ruler that demonstrations and rehearsals are laid along. */
 export const halvesOfDay = 48
+export const minutesOfHalf = 30
 
 /** A half hour of the weeks to come: the day’s number times `halvesOfDay`, and the half hour of that day. */
 export type Half = number
@@ -91,8 +93,9 @@ export interface Kennel {
   readonly rain: readonly number[]
 }
 
-/** Half hours that a visit takes: an hour, and half an hour more for each further dog. */
-export const lengthOf = (visit: Pick<Visit, 'dogs'>): number => 2 + Math.max(0, visit.dogs.length - 1)
+/** Half hours that a visit takes: as a handoff does, and one more for each further dog. */
+export const lengthOf = (visit: Pick<Visit, 'dogs'>): number =>
+  Math.ceil(figures.handoffMinutes.value / minutesOfHalf) + visit.dogs.length - 1
 
 /** Demonstrations that it counts for, where a day has so many: one of more dogs is a day of its own. */
 export const countOf = (visit: Pick<Visit, 'dogs'>, most: number): number => Math.min(visit.dogs.length, most)

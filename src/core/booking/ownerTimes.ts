@@ -1,4 +1,5 @@
 import { minuteText, type ClockFace } from '../clock'
+import { shortWeekday, weekdaysFrom } from '../days'
 
 /** When an owner can come, week by week: on this day of the week, between these minutes after midnight. */
 export interface WeekTime {
@@ -16,9 +17,10 @@ export interface ReadTimes {
   readonly unread: readonly string[]
 }
 
-const names = ['monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday', 'sunday']
 const short: ReadonlyMap<string, number> = new Map([
-  ...names.flatMap((name, i) => [name, name.slice(0, 3), `${name}s`].map((n): [string, number] => [n, i + 1])),
+  ...weekdaysFrom('monday').flatMap(({ name, number }) =>
+    [name, name.slice(0, 3), `${name}s`].map((n): [string, number] => [n.toLowerCase(), number]),
+  ),
   ['tues', 2],
   ['thur', 4],
   ['thurs', 4],
@@ -129,13 +131,7 @@ function both(first: string, second: string): readonly [number | undefined, numb
   // “10 to 2 pm” begins in the morning.
   const from =
     isBare && half && own !== undefined && to !== undefined && own >= to ? minuteOf(`${first.trim()} am`) : own
-  // “9 to 12” can only be one thing; “4” alone may be either half of the day.
-  return [from ?? hourAsWritten(first), to ?? hourAsWritten(second)]
-}
-
-const hourAsWritten = (text: string): number | undefined => {
-  const hour = /^(\d{1,2})\s*$/.exec(text)?.[1]
-  return hour !== undefined && Number(hour) >= 8 && Number(hour) <= 24 ? Number(hour) * 60 : undefined
+  return [from, to]
 }
 
 /** Minutes after midnight; undefined where it can be read in two ways, or in none. */
@@ -176,7 +172,10 @@ function daysIn(words: string): readonly number[] | undefined {
 }
 
 const inList = new Intl.ListFormat('en-GB', { type: 'conjunction' })
-const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+
+/** What was said, as Kibou has read it; empty where nothing was. */
+export const readBack = (said: string | undefined, face: ClockFace): string =>
+  said === undefined ? '' : timesText(readTimes(said).times, face)
 
 /** The times as Kibou has read them, so that whoever typed them sees it: “Tue and Thu 16:00–21:00; Sat all day”. */
 export function timesText(times: readonly WeekTime[], face: ClockFace): string {
@@ -201,6 +200,6 @@ function inRuns(days: readonly number[]): readonly string[] {
     if (run && run.at(-1) === day - 1) run.push(day)
     else runs.push([day])
   }
-  const name = (day: number | undefined) => dayNames[(day ?? 1) - 1] ?? ''
+  const name = (day: number | undefined) => shortWeekday(day ?? 1)
   return runs.flatMap((run) => (run.length > 2 ? [`${name(run[0])}–${name(run.at(-1))}`] : run.map(name)))
 }

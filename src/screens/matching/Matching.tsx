@@ -1,6 +1,7 @@
 'use client'
 import styled from 'styled-components'
 import { percent } from '@/core/percent'
+import { counted } from '@/core/wording'
 import { Link } from '@/ui/link'
 import { List } from '@/ui/List'
 import { OfficePage } from '@/ui/Page'
@@ -12,6 +13,7 @@ import { Span } from './Span'
 /** What keeps a dog without a time, and what would help. */
 const why: Readonly<Record<NonNullable<ProposedVisit['because']>, string>> = {
   'no-times': 'Nobody has asked the owner yet.',
+  'too-soon': 'The owner can come only too soon to be asked, or for less than it takes. Call, and ask for other times.',
   'after-home': 'The owner can come only after the dog goes home. Ask for earlier days, or make the stay longer.',
   'not-likely':
     'Not likely to be ready on any day that the owner can come. Ask for later days, or make the stay longer.',
@@ -40,6 +42,9 @@ export function Matching({ view }: { view: MatchingView }) {
       <section aria-labelledby="found">
         <h2 id="found">Times to offer</h2>
         {found.length === 0 && <p>No dog has a time yet.</p>}
+        {view.rehearsalsMissed > 0 && (
+          <p>{counted(view.rehearsalsMissed, 'rehearsal')} on the day before: no trainer has half an hour left.</p>
+        )}
         <Rows>
           {found.map((v) => (
             <Row key={v.dogs[0]?.residencyId} visit={v} view={view} />
@@ -88,7 +93,11 @@ function Row({ visit, view }: { visit: ProposedVisit; view: MatchingView }) {
           ))}
         </ol>
       ) : (
-        <p>{why[visit.because]}</p>
+        <p>
+          {visit.because === 'no-times' && visit.heldUntil !== ''
+            ? `What the owner said held until ${sayDay(visit.heldUntil)}. Ask again.`
+            : why[visit.because]}
+        </p>
       )}
       <small>
         {visit.because === undefined &&

@@ -16,6 +16,7 @@ import { May } from '../shell/may'
 import type { Told } from '../told'
 import { SpecForm } from '../form/SpecForm'
 import type { FormAction } from '../form/state'
+import { useJustKept } from '../form/useJustKept'
 import { useAction } from '../useAction'
 
 /** A week’s report for the owner: as it reads, and its words to change. */
@@ -30,6 +31,7 @@ export function Report({
 }) {
   const { sayMoment, sayDay } = useWhen()
   const { resident, week, kept } = page
+  const [keepNow, justKept] = useJustKept(keep)
   const address = `/dogs/${resident.residencyId}/report`
   return (
     <OfficePage>
@@ -70,7 +72,7 @@ export function Report({
                 ? `Written by ${kept.by}, ${sayMoment(kept.at, page.timeZone)}. Facts that came later are not included.`
                 : 'Made from what was recorded. Save it when it reads the way you would say it.'}
             </p>
-            <Words page={page} keep={keep} />
+            <Words key={`${week.number} ${page.version}`} page={page} keep={keepNow} justKept={justKept} />
           </section>
         </May>
       </Beside>
@@ -136,18 +138,19 @@ function Lines({ page }: { page: ReportPage }) {
 }
 
 /** The report’s texts, to be written over; and as the records say it, where it was written over. */
-function Words({ page, keep }: { page: ReportPage; keep: FormAction }) {
+function Words({ page, keep, justKept }: { page: ReportPage; keep: FormAction; justKept: boolean }) {
   const [again, setAgain] = useState(0)
   const { residencyId } = page.resident
   return (
     <SpecForm
-      key={`${page.week.number} ${again}`}
+      key={again}
       action={keep}
       fields={reportFields}
       values={reportTyped(again > 0 ? page.made : page.texts)}
       read={reportTyped(page.texts)}
       hidden={{ residencyId, from: page.week.from, to: page.week.to }}
       submit="Save report"
+      justKept={justKept && again === 0}
       isMain={false}
     >
       {page.kept && <Button onPress={() => setAgain(again + 1)}>From the facts again</Button>}

@@ -7,7 +7,8 @@ import { ownerTimesOf } from '@/store/ownerTimes'
 import { readPeople } from '@/store/kennel'
 import { loadHandoffPage } from '../page/handoff'
 import { loadMatching } from '../page/matching'
-import { msPerDay } from '../tests/kennel'
+import { matchingNow } from '../context/matching'
+import { msPerDay, trainer } from '../tests/kennel'
 import { readyKennel } from '../tests/readyKennel'
 import { bookHandoff } from './handoff'
 import { saveOwnerTimes } from './ownerTimes'
@@ -53,8 +54,9 @@ describe('a time for every dog', () => {
   it('waits for the owner’s times, and for those that still hold', () => {
     const k = kennel()
     expect(k.view().visits[0]).toMatchObject({ because: 'no-times', hours: [], said: '' })
-    k.say('any day', { holdsUntil: [addDays(today, -1)] })
-    expect(k.view().visits[0]?.because).toBe('no-times')
+    const until = addDays(today, -1)
+    k.say('any day', { holdsUntil: [until] })
+    expect(k.view().visits[0]).toMatchObject({ because: 'no-times', heldUntil: until, said: 'Mon–Sun all day' })
   })
 
   it('is one at which the owner can come, somebody works and the dog is here; it can be booked as it is', () => {
@@ -86,6 +88,25 @@ describe('a time for every dog', () => {
     expect(new Set(taken).size).toBe(taken.length)
     k.db.prepare('DELETE FROM staff_hours').run()
     expect(k.view().visits.map((v) => v.because)).toEqual(['no-trainer', 'no-trainer'])
+  })
+
+  it('is not while the owner is here for another of their dogs', () => {
+    const k = kennel(2, () => 'Tamsin Orrel')
+    k.say('any day 9:00 to 17:00')
+    const day = k.now + 3 * msPerDay
+    const from = day - (day % msPerDay) + 10 * 3_600_000
+    const other = k.residencies[1] ?? ''
+    expect(bookHandoff(k.db, { residencyId: other, personId: k.ada, fromMs: from }, k.now)).toMatchObject({ ok: true })
+    // Another trainer is free then, and the owner is not.
+    trainer(k.db, 'Ben')
+    const hours = k.view().visits.flatMap((v) => v.hours.map((h) => h.fromMs))
+    expect(hours.length).toBeGreaterThan(0)
+    const kennelNow = matchingNow(k.db, k.now)
+    const taken = kennelNow.kennel.visits[0]?.times.filter((t) => {
+      const [begins, ends] = [kennelNow.moment(t.from) ?? 0, kennelNow.moment(t.to) ?? 0]
+      return begins < from + 3_600_000 && from < ends
+    })
+    expect([kennelNow.kennel.visits.length, taken]).toEqual([1, []])
   })
 
   it('is one hour and a half for two dogs of one owner', () => {

@@ -3,12 +3,11 @@ import { ownerTimesFields, ownerTimesSchema, ownerTimesTyped } from '@/core/book
 import type { ResidencyId } from '@/core/ids'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
-import { readKennel, readPeople } from '@/store/kennel'
 import { appendOwnerTimes, ownerTimesOf } from '@/store/ownerTimes'
 import { findResident } from '@/store/residents'
 import { aboutResident } from './about'
 import { reject, type Rejection } from './actionResult'
-import { saveDogForm, type FormHere } from './saveOver'
+import { savedBy, saveDogForm, type FormHere } from './saveOver'
 
 /** Keeps when the owner of a dog can come; what was said before stays. */
 export const saveOwnerTimes = saveDogForm(timesHere, (db, { residencyId, recordedBy, said, holdsUntil }, now) =>
@@ -22,14 +21,13 @@ function timesHere(db: Db, residencyId: ResidencyId): FormHere<typeof ownerTimes
   const resident = findResident(db, residencyId)
   if (!resident) return reject('dog-not-found', 'Dog not found.')
   const last = ownerTimesOf(db, residencyId)
-  const by = readPeople(db).find((p) => p.id === last?.by)?.name ?? ''
   return {
     schema: ownerTimesSchema,
     several: [],
     now: {
       typed: ownerTimesTyped(last),
       fields: ownerTimesFields(resident.ownerName, readHouse(db).clock),
-      saved: { by, at: last?.at, timeZone: readKennel(db).timeZone },
+      saved: savedBy(db, last),
     },
   }
 }

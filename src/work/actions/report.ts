@@ -5,11 +5,10 @@ import type { Typed } from '@/core/fields'
 import { reportFields, reportTyped } from '@/core/views/reportForm'
 import { reportChange, weekOfReport } from '@/core/views/weekReport'
 import type { Db } from '@/store/database'
-import { readKennel, readPeople } from '@/store/kennel'
 import { reportChanges } from '@/store/reports'
 import { aboutResident } from './about'
 import { reject, type ActionResult, type Rejection } from './actionResult'
-import { saveForm, type AboutDog, type Clashed, type FormHere } from './saveOver'
+import { savedBy, saveForm, type AboutDog, type Clashed, type FormHere } from './saveOver'
 import type { EpochMs } from '@/core/epochMs'
 
 /** A week of a dog’s stay, as whoever sends its report names it. */
@@ -45,7 +44,5 @@ function reportHere(
     .find(({ change }) => change.from === week.from && change.to === week.to)
   const form = { schema: reportChange.shape.texts, several: [] }
   if (!last) return { ...form, now: undefined }
-  const by = readPeople(db).find((p) => p.id === last.by)?.name ?? ''
-  const saved = { by, at: last.at, timeZone: readKennel(db).timeZone }
-  return { ...form, now: { typed: reportTyped(last.change.texts), fields: reportFields, saved } }
+  return { ...form, now: { typed: reportTyped(last.change.texts), fields: reportFields, saved: savedBy(db, last) } }
 }

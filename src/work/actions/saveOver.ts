@@ -8,6 +8,7 @@ import { overNewer, valueText, type LastSaved } from '@/core/formMerge'
 import { merge, type Json } from '@/core/merge'
 import type { EpochMs } from '@/core/epochMs'
 import type { Db } from '@/store/database'
+import { readKennel, readPeople } from '@/store/kennel'
 import { reject, wrongIn, type ActionResult, type LaidTogether, type Rejection } from './actionResult'
 
 /** A save that somebody else's came before: refused, with both laid together. */
@@ -63,6 +64,13 @@ function toWrite(form: Typed | Sent, { now, several }: FormHere<z.ZodType>): { r
     clash: out,
   }
 }
+
+/** Who saved something last, and when, where anybody has. */
+export const savedBy = (db: Db, last: { readonly by: PersonId; readonly at: EpochMs } | undefined): LastSaved => ({
+  by: readPeople(db).find((p) => p.id === last?.by)?.name ?? '',
+  at: last?.at,
+  timeZone: readKennel(db).timeZone,
+})
 
 /** The dog that a form is about, and who sent it. */
 export interface AboutDog {

@@ -26,7 +26,7 @@ import { endAllSigningIn, readPasscode } from '@/store/signingIn'
 import { moveFirst } from '../context/slots'
 import { handlers, nobody } from '../base/who'
 import { reject, wrongIn, type ActionResult, type Rejection } from './actionResult'
-import { saveForm, type Clashed, type FormHere } from './saveOver'
+import { savedBy, saveForm, type Clashed, type FormHere } from './saveOver'
 import type { EpochMs } from '@/core/epochMs'
 
 /** Design choice: nobody says more than a year before when they leave, nor a year after. */
@@ -59,8 +59,7 @@ export const changeStaffMember = (
 function personHere(db: Db, personId: string): FormHere<typeof personChangeSchema> | Rejection {
   const person = asShown(db, personId)
   if (!person) return reject('not-staff', nobody)
-  const last = lastPersonChange(db, personId)
-  const saved = { by: last?.by ?? '', at: last?.at, timeZone: readKennel(db).timeZone }
+  const saved = savedBy(db, lastPersonChange(db, personId))
   const now = { typed: personChangeTyped(person), fields: personChangeFields(person.name), saved }
   return { schema: personChangeSchema, several: [], now }
 }

@@ -1,5 +1,6 @@
 import {
   halvesOfDay,
+  minutesOfHalf,
   type DogToShow,
   type Ground,
   type Kennel,
@@ -11,13 +12,13 @@ import { readTimes } from '@/core/booking/ownerTimes'
 import { noticeHours, usualADay, usualFloor, usualWorth } from '@/core/booking/worth'
 import { addDays, dayIn, daysBetween, momentAt, weekdayOf } from '@/core/days'
 import { usualHandler } from '@/core/demonstration/rehearsal'
-import { handoffMinutes, isQuiet } from '@/core/handoff/slots'
+import { isQuiet } from '@/core/handoff/slots'
 import type { EpochMs } from '@/core/epochMs'
 import type { Db } from '@/store/database'
-import { handoffsAfter, liveHandoff, readSpace } from '@/store/handoffs'
+import { handoffsAfter, handoffsOfOwner, liveHandoff, readSpace } from '@/store/handoffs'
 import { readHouse, readSpaces } from '@/store/house'
 import { afterAll, peopleOn, readKennel, readLeaving } from '@/store/kennel'
-import { ownerTimesOf } from '@/store/ownerTimes'
+import { ownerTimesOf, type OwnerTimesSaid } from '@/store/ownerTimes'
 import { residentsOn, type Resident } from '@/store/residents'
 import { openPauses } from '@/store/stay'
 import { handlers } from '../base/who'
@@ -34,6 +35,8 @@ export interface Matching {
   readonly kennel: Kennel
   readonly today: string
   readonly residents: ReadonlyMap<string, Resident>
+  /** What the owner of each visit said last of when they can come, whether it still holds or not. */
+  readonly told: ReadonlyMap<Visit['id'], OwnerTimesSaid>
   /** The moment at which a half hour begins; undefined where a clock change skips it. */
   readonly moment: (half: number) => EpochMs | undefined
 }
@@ -52,26 +55,38 @@ export function matchingNow(db: Db, now: EpochMs): Matching {
   const moment = (half: number): EpochMs | undefined => {
     if (!moments.has(half)) {
       const day = addDays(today, Math.floor(half / halvesOfDay))
-      moments.set(half, momentAt(timeZone, day, (half % halvesOfDay) * 30))
+      moments.set(half, momentAt(timeZone, day, (half % halvesOfDay) * minutesOfHalf))
     }
     return moments.get(half)
   }
-  const begun = Math.ceil((now + noticeHours * 3_600_000 - (moment(0) ?? now)) / 1_800_000)
+  const begun = Math.ceil((now + noticeHours * 3_600_000 - (moment(0) ?? now)) / msPerHalf)
+  const told = new Map<Visit['id'], OwnerTimesSaid>()
   const byOwner = new Map<string, Resident[]>()
   for (const r of waiting) {
     const owner = r.ownerName.toLowerCase()
     byOwner.set(owner, [...(byOwner.get(owner) ?? []), r])
   }
+  const visits = [...byOwner.values()].map((dogs): Visit => {
+    const id = dogs.map((r) => r.residencyId).join(' ')
+    const [last] = dogs.flatMap((r) => ownerTimesOf(db, r.residencyId) ?? []).sort((a, b) => b.at - a.at)
+    if (last) told.set(id, last)
+    return {
+      id,
+      dogs: dogs.map((r) => dogOf(db, r, today, days, now)),
+      times: dogs[0] && last ? timesIn(db, dogs[0], last, { today, days, now, moment }) : [],
+    }
+  })
   return {
     today,
     moment,
+    told,
     residents: new Map(waiting.map((r) => [r.residencyId, r])),
     kennel: {
       days,
       notBefore: begun,
       trainers: trainersFor(db, today, days, moment),
       grounds: groundsFor(db, now, moment),
-      visits: [...byOwner.values()].map((dogs) => visitOf(db, dogs, today, days, now)),
+      visits,
       worth: usualWorth,
       floor: usualFloor,
       perTrainerAndDay: usualADay,
@@ -102,11 +117,15 @@ function trainersFor(db: Db, today: string, days: number, moment: Matching['mome
       if ((leaving.get(id) ?? afterAll) <= on) continue
       for (const h of hours) {
         if (h.personId !== id || h.weekday !== weekdayOf(on)) continue
-        for (let minute = Math.ceil(h.fromMinute / 30) * 30; minute + 30 <= h.toMinute; minute += 30) {
-          if (quiet && isQuiet(quiet, minute, minute + 30)) continue
-          const half = day * halvesOfDay + minute / 30
+        for (
+          let minute = Math.ceil(h.fromMinute / minutesOfHalf) * minutesOfHalf;
+          minute + minutesOfHalf <= h.toMinute;
+          minute += minutesOfHalf
+        ) {
+          if (quiet && isQuiet(quiet, minute, minute + minutesOfHalf)) continue
+          const half = day * halvesOfDay + minute / minutesOfHalf
           const from = moment(half)
-          if (from !== undefined && !taken.some((t) => t.fromMs < from + 1_800_000 && from < t.toMs)) free.add(half)
+          if (from !== undefined && !taken.some((t) => overlaps(t, from))) free.add(half)
         }
       }
     }
@@ -122,7 +141,7 @@ const daylight = { from: 16, to: 34 }
 function groundsFor(db: Db, now: EpochMs, moment: Matching['moment']): readonly Ground[] {
   const fit = readSpaces(db).filter((place) => toShowIn.has(place.kind))
   return fit.map((place): Ground => {
-    const space = readSpace(db, place.id, now - 86_400_000)
+    const space = readSpace(db, place.id, now - msPerDay)
     const outdoors = !place.indoors
     return {
       id: place.id,
@@ -132,36 +151,48 @@ function groundsFor(db: Db, now: EpochMs, moment: Matching['moment']): readonly 
         if (outdoors && (at < daylight.from || at >= daylight.to)) return 0
         const from = moment(half)
         if (from === undefined || !space) return 0
-        return space.capacity - space.taken.filter((t) => t.fromMs < from + 1_800_000 && from < t.toMs).length
+        return space.capacity - space.taken.filter((t) => overlaps(t, from)).length
       },
     }
   })
 }
 
-function visitOf(db: Db, dogs: readonly Resident[], today: string, days: number, now: EpochMs): Visit {
-  const told = dogs
-    .flatMap((r) => ownerTimesOf(db, r.residencyId) ?? [])
-    .filter((t) => t.holdsUntil === '' || t.holdsUntil >= today)
-    .sort((a, b) => b.at - a.at)[0]
-  const week = told ? readTimes(told.said).times : []
+/** When an owner can come, day by day: as they said, and not while they are here for another of their dogs. */
+function timesIn(
+  db: Db,
+  dog: Resident,
+  told: OwnerTimesSaid,
+  { today, days, now, moment }: { today: string; days: number; now: EpochMs; moment: Matching['moment'] },
+): readonly OwnerTime[] {
+  const booked = handoffsOfOwner(db, dog, now - msPerDay, undefined)
+  const isTheirs = (half: number): boolean => {
+    const from = moment(half)
+    return from !== undefined && !booked.some((h) => overlaps(h, from))
+  }
+  const week = readTimes(told.said).times
   const times: OwnerTime[] = []
   for (let day = 0; day < days; day++) {
     const on = addDays(today, day)
-    if (told && told.holdsUntil !== '' && on > told.holdsUntil) break
-    for (const t of week)
-      if (t.weekday === weekdayOf(on))
-        times.push({
-          from: day * halvesOfDay + Math.ceil(t.fromMinute / 30),
-          to: day * halvesOfDay + Math.floor(t.toMinute / 30),
-          rank: t.rank,
-        })
+    if (told.holdsUntil !== '' && on > told.holdsUntil) break
+    for (const { weekday, fromMinute, toMinute, rank } of week) {
+      if (weekday !== weekdayOf(on)) continue
+      const end = day * halvesOfDay + Math.floor(toMinute / minutesOfHalf)
+      let from = day * halvesOfDay + Math.ceil(fromMinute / minutesOfHalf)
+      for (let half = from; half <= end; half++)
+        if (half === end || !isTheirs(half)) {
+          if (half > from) times.push({ from, to: half, rank })
+          from = half + 1
+        }
+    }
   }
-  return {
-    id: dogs.map((r) => r.residencyId).join(' '),
-    dogs: dogs.map((r) => dogOf(db, r, today, days, now)),
-    times,
-  }
+  return times
 }
+
+const msPerDay = 86_400_000
+const msPerHalf = minutesOfHalf * 60_000
+/** Whether something lies in the half hour that begins at this moment. */
+const overlaps = (h: { readonly fromMs: number; readonly toMs: number }, from: EpochMs): boolean =>
+  h.fromMs < from + msPerHalf && from < h.toMs
 
 function dogOf(db: Db, resident: Resident, today: string, days: number, now: EpochMs): DogToShow {
   const { residencyId } = resident
@@ -181,6 +212,3 @@ function dogOf(db: Db, resident: Resident, today: string, days: number, now: Epo
     rehearsal: rehearsed || rehearsalOf(db, residencyId).kind === 'not-asked' ? 'none' : 'any',
   }
 }
-
-/** Minutes of one demonstration, as an owner is told it. */
-export const minutesOf = (visit: Visit): number => handoffMinutes + 30 * (visit.dogs.length - 1)

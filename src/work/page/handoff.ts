@@ -3,7 +3,7 @@ import { firstName, ownerAddressed } from '@/core/people/names'
 import { pronounsFor } from '../context/ownersDog'
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import { dayIn, daysBetween } from '@/core/days'
-import { readTimes, timesText } from '@/core/booking/ownerTimes'
+import { readBack } from '@/core/booking/ownerTimes'
 import { ownerTimesFields, ownerTimesTyped } from '@/core/booking/ownerTimesForm'
 import type { Typed } from '@/core/fields'
 import type { FieldSpec } from '@/core/form'
@@ -98,7 +98,7 @@ function ownerTimesFor(db: Db, { residencyId, ownerName }: Resident): HandoffPag
   return {
     fields: ownerTimesFields(ownerName, clock),
     typed: ownerTimesTyped(told),
-    read: told ? timesText(readTimes(told.said).times, clock) : '',
+    read: readBack(told?.said, clock),
   }
 }
 

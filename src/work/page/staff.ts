@@ -1,5 +1,5 @@
 import { minuteText } from '@/core/clock'
-import { addDays, dayIn, dayText } from '@/core/days'
+import { addDays, dayIn, dayText, shortWeekday } from '@/core/days'
 import type { Role } from '@/core/people/roles'
 import type { Db } from '@/store/database'
 import { readHouse } from '@/store/house'
@@ -8,8 +8,6 @@ import { readSigners } from '@/store/signingIn'
 import { readTurnedAway, turnedAwayDays } from '@/store/turnedAway'
 import { wallMinute } from '../base/clock'
 import type { EpochMs } from '@/core/epochMs'
-
-const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
 /** Everyone who works here with their hours in words. */
 export function listStaff(
@@ -34,7 +32,7 @@ export function listStaff(
     const byTime = new Map<string, string[]>()
     for (const h of hours.filter((x) => x.personId === p.id)) {
       const time = `${minuteText(h.fromMinute, clock)}–${minuteText(h.toMinute, clock)}`
-      byTime.set(time, [...(byTime.get(time) ?? []), dayNames[h.weekday - 1] ?? ''])
+      byTime.set(time, [...(byTime.get(time) ?? []), shortWeekday(h.weekday)])
     }
     return {
       id: p.id,
