@@ -93,9 +93,7 @@ const lastChangeRow = z.object({ by: z.string(), at: z.number() })
 /** Who changed something of a person last, and when. */
 export function lastPersonChange(db: Db, personId: PersonId): z.infer<typeof lastChangeRow> | undefined {
   const raw = db
-    .prepare(
-      'SELECT by, at FROM person_change WHERE person_id = ? ORDER BY at DESC, id DESC LIMIT 1',
-    )
+    .prepare('SELECT by, at FROM person_change WHERE person_id = ? ORDER BY at DESC, id DESC LIMIT 1')
     .get(personId)
   return raw === undefined ? undefined : lastChangeRow.parse(raw)
 }
